@@ -1,0 +1,7 @@
+export { DomainError } from './domain-error'
+export type { WorkingLine } from './working'
+export * from './units'
+export * from './metrology'
+export * from './sheet'
+export * from './teardown'
+export * from './job'

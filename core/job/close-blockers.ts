@@ -1,0 +1,54 @@
+import { partOf, stepName, type Sheet } from '../sheet'
+import { isDone, openRungs } from '../teardown'
+import { dispositionOf, markChecked, markMade, type JobState } from './state'
+
+export interface CloseBlocker {
+  code: 'open-rung' | 'mark-unverified' | 'never-again-refitted-old' | 'hold-unreleased' | 'step-open'
+  message: string
+  step?: string
+  mark?: string
+  part?: string
+}
+
+/**
+ * Everything that stands between a job and its closing, each as a sentence that names the thing.
+ *
+ * @returns empty when the job may be closed
+ * @example closeBlockers(sheet, state).map(blocker => blocker.message)
+ */
+export function closeBlockers(sheet: Sheet, state: JobState): CloseBlocker[] {
+  const blockers: CloseBlocker[] = []
+  const rungs = openRungs(sheet, state)
+  for (const { on } of rungs) {
+    const pieces = (on.refits ?? []).map(({ part, count }) => `${count} × ${partOf(sheet, part).name}`).join(', ')
+    blockers.push({ code: 'open-rung', step: on.key, message: `The rung "${on.title}" is open${pieces ? `: ${pieces} still out` : ''}.` })
+  }
+  for (const mark of sheet.marks) {
+    if (!markMade(state, mark.key)) continue
+    const check = markChecked(state, mark.key)
+    if (check?.result === 'matches') continue
+    const how = check ? (check.result === 'lost' ? 'was lost' : 'does not match') : 'was made on the way down and never checked on the way up'
+    blockers.push({ code: 'mark-unverified', mark: mark.key, message: `Mark ${mark.key} (${mark.name}) ${how}.` })
+  }
+  for (const part of refittedOld(sheet, state)) {
+    blockers.push({ code: 'never-again-refitted-old', part: part.key, message: `${part.name} went back old. A new one is due each time: take it out again and replace it.` })
+  }
+  for (const step of sheet.steps) {
+    if (step.hold && !Object.hasOwn(state.released, step.key)) {
+      blockers.push({ code: 'hold-unreleased', step: step.key, message: `The hold point at ${stepName(sheet, step)} is not released.` })
+    }
+  }
+  const named = new Set(blockers.map(blocker => blocker.step))
+  for (const step of sheet.steps) {
+    if (!isDone(state, step.key) && !named.has(step.key)) blockers.push({ code: 'step-open', step: step.key, message: `${capital(stepName(sheet, step))} is not done.` })
+  }
+  return blockers
+}
+
+/** Parts of the class "never again" that are back in the machine although they were not replaced. */
+function refittedOld(sheet: Sheet, state: JobState) {
+  const back = new Set(sheet.steps.filter(step => isDone(state, step.key)).flatMap(step => step.refits ?? []).map(piece => piece.part))
+  return sheet.parts.filter(part => part.neverAgain && back.has(part.key) && dispositionOf(state, part.key)?.disposition !== 'replace')
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)

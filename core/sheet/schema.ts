@@ -1,0 +1,130 @@
+import { Type, type Static, type TLiteral, type TSchema, type TUnion } from '@sinclair/typebox'
+
+/*
+ * The machine sheet as one document: everything that Needler knows about one kind of machine. The types of the program and
+ * the published JSON Schema (docs/sheet.schema.json) both come from the definitions below; `checkSheet` adds what a schema
+ * cannot say (references, cycles, counts).
+ */
+
+const object = <T extends Record<string, TSchema>>(properties: T, description?: string) =>
+  Type.Object(properties, { additionalProperties: false, ...(description ? { description } : {}) })
+const oneOf = <const T extends readonly string[]>(values: T, description?: string) =>
+  Type.Union(values.map(value => Type.Literal(value)), description ? { description } : {}) as unknown as
+  TUnion<{ -readonly [I in keyof T]: TLiteral<T[I]> }>
+
+const Key = Type.String({ pattern: '^[a-z0-9]+(-[a-z0-9]+)*$', maxLength: 60, description: 'Lower-case words with hyphens; unique in its list.' })
+const Line = Type.String({ minLength: 1, maxLength: 200 })
+const Text = Type.String({ minLength: 1, maxLength: 1200 })
+const Count = Type.Integer({ minimum: 1, maximum: 2000 })
+const Mm = Type.Number({ minimum: -100000, maximum: 100000 })
+
+export const LIMBS = ['off', 'floor', 'on'] as const
+export const STAGES = [
+  'make-safe', 'prepare', 'as-found', 'mark', 'take-apart',
+  'clean', 'inspect', 'decide', 'get-parts',
+  'refit', 'set', 'tighten', 'as-left', 'run', 'close',
+] as const
+export const READING_STAGES = ['as-found', 'as-left'] as const
+export const MARK_WAYS = ['punch', 'paint', 'felt pen', 'scribe', 'tag'] as const
+
+const Outline = object({
+  fromMm: Mm, toMm: Mm,
+  innerMm: Type.Number({ minimum: 0, description: 'Inner diameter; 0 for a solid part.' }),
+  outerMm: Type.Number({ exclusiveMinimum: 0, description: 'Outer diameter.' }),
+  layer: Type.Optional(oneOf(['housing', 'shaft', 'turning', 'still'], 'What the outline belongs to; decides how it is drawn.')),
+}, 'Section outline along the axis of the machine, mirrored about the centre line.')
+
+const Part = object({
+  key: Key, name: Line, count: Count,
+  kind: oneOf(['housing', 'shaft', 'impeller', 'coupling', 'bearing', 'seal', 'gasket', 'o-ring', 'lip seal', 'snap ring', 'locking part', 'sleeve', 'wear ring', 'fastener', 'guard', 'small part']),
+  neverAgain: Type.Optional(Type.Boolean({ description: 'A new one goes in each time; an old one keeps the job open.' })),
+  set: Type.Optional(Type.String({ minLength: 1, maxLength: 60, description: 'Parts with the same set name ran together and stay together.' })),
+  massKg: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+  material: Type.Optional(Line),
+  handling: Type.Optional(Text),
+  outlines: Type.Optional(Type.Array(Outline, { minItems: 1, maxItems: 12 })),
+})
+
+const Limits = object({
+  lower: Type.Optional(Type.Number()), upper: Type.Optional(Type.Number()),
+}, 'In the SI base of the quantity; a side that is left out has no limit.')
+
+const Position = object({
+  key: Key, name: Line, part: Key,
+  quantity: oneOf(['length', 'torque', 'pressure', 'temperature', 'mass', 'force', 'time', 'speed', 'angle']),
+  method: oneOf(['diameter survey', 'values'], 'A survey judges size, out-of-roundness and taper; values are judged one by one.'),
+  stations: Type.Array(Line, { minItems: 1, maxItems: 24, description: 'Names of the places along the axis, or of the single values.' }),
+  planes: Type.Array(Line, { minItems: 1, maxItems: 24, description: 'Names of the directions; one for a single value.' }),
+  limits: Limits,
+  outOfRoundnessMm: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+  taperMm: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+  uncertainty: Type.Number({ minimum: 0, description: 'Expanded uncertainty U (k = 2) of the usual instrument, SI base.' }),
+  instrument: Line,
+  source: Line,
+})
+
+const Mark = object({
+  key: Type.String({ pattern: '^MK-[0-9]{1,3}$' }), name: Line,
+  between: Type.Array(Key, { minItems: 1, maxItems: 2 }),
+  symbol: Line, way: oneOf(MARK_WAYS), place: Line,
+})
+
+const Joint = object({
+  key: Key, name: Line, fastener: Key, count: Count, thread: Line,
+  torqueNm: Type.Number({ exclusiveMinimum: 0 }), pattern: Line, lubricant: Line, source: Line,
+})
+
+const PieceCount = object({ part: Key, count: Count })
+
+const Step = object({
+  key: Key, limb: oneOf(LIMBS), stage: oneOf(STAGES),
+  title: Line,
+  short: Type.Optional(Type.String({ minLength: 1, maxLength: 34, description: 'Title in the V, where there is little room.' })),
+  done: Type.Optional(Type.String({ minLength: 1, maxLength: 60, description: 'What the person says by ticking, e.g. "Rotor is out".' })),
+  why: Text,
+  cautions: Type.Optional(Type.Array(object({ level: oneOf(['danger', 'care']), text: Text, detail: Type.Optional(Text) }), { maxItems: 6 })),
+  tools: Type.Optional(Type.Array(Line, { maxItems: 20 })),
+  lubricant: Type.Optional(object({ kind: oneOf(['dry', 'grease', 'oil', 'water', 'anti-seize', 'thread lock', 'sealant']), text: Line })),
+  orientation: Type.Optional(Text),
+  layOn: Type.Optional(Line),
+  after: Type.Array(Key, { maxItems: 40, description: 'Steps that must be done before this one.' }),
+  rung: Type.Optional(Key),
+  removes: Type.Optional(Type.Array(PieceCount, { minItems: 1, maxItems: 30 })),
+  refits: Type.Optional(Type.Array(PieceCount, { minItems: 1, maxItems: 30 })),
+  bag: Type.Optional(Type.String({ pattern: '^[A-Z]-[0-9]{1,3}$', description: 'Tag of the bag or place that is proposed for what comes out.' })),
+  makes: Type.Optional(Type.Array(Mark.properties.key, { minItems: 1, maxItems: 20 })),
+  checks: Type.Optional(Type.Array(Mark.properties.key, { minItems: 1, maxItems: 20 })),
+  reads: Type.Optional(Type.Array(object({ position: Key, stage: oneOf(READING_STAGES) }), { minItems: 1, maxItems: 20 })),
+  decides: Type.Optional(Type.Array(Key, { minItems: 1, maxItems: 60, description: 'Parts that need a disposition before this step is ticked.' })),
+  tightens: Type.Optional(Key),
+  hold: Type.Optional(Type.String({ minLength: 1, maxLength: 200, description: 'Hold point: what a second person confirms before the step is ticked.' })),
+  minutes: Type.Number({ minimum: 0, maximum: 10000 }),
+})
+
+export const SheetSchema = Type.Object({
+  $schema: Type.Optional(Type.String()),
+  format: Type.Literal('needler-sheet/1'),
+  key: Key, revision: Type.Integer({ minimum: 1, maximum: 9999 }),
+  title: Line, family: Line, summary: Text,
+  notice: Type.String({ minLength: 1, maxLength: 1200, description: 'Whose rules stand above this sheet; shown wherever it gives leave to do something.' }),
+  parts: Type.Array(Part, { minItems: 1, maxItems: 400 }),
+  positions: Type.Array(Position, { maxItems: 300 }),
+  marks: Type.Array(Mark, { maxItems: 200 }),
+  joints: Type.Array(Joint, { maxItems: 100 }),
+  steps: Type.Array(Step, { minItems: 1, maxItems: 400 }),
+}, {
+  additionalProperties: false,
+  title: 'Needler machine sheet',
+  description: 'One kind of machine: how it is built and how it is overhauled. Released revisions never change.',
+})
+
+export type Sheet = Static<typeof SheetSchema>
+export type Part = Static<typeof Part>
+export type Position = Static<typeof Position>
+export type Mark = Static<typeof Mark>
+export type Joint = Static<typeof Joint>
+export type Step = Static<typeof Step>
+export type Outline = Static<typeof Outline>
+export type Limb = Step['limb']
+export type ReadingStage = (typeof READING_STAGES)[number]
+export type MarkWay = Mark['way']

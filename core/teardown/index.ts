@@ -1,0 +1,5 @@
+export { missingBefore, nextSteps, standingOn } from './next-steps'
+export { partAccount, type PartLine } from './part-account'
+export { isDone, type Progress } from './progress'
+export { openRungs, rungsOf, type Rung } from './rungs'
+export { layOutVee, type Vee, type VeeRow } from './vee'

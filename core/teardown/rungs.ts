@@ -1,0 +1,35 @@
+import type { Sheet, Step } from '../sheet'
+import { isDone, type Progress } from './progress'
+
+export interface Rung {
+  key: string
+  /** The removal on the way down. */
+  off: Step
+  /** Its refit on the way up. */
+  on: Step
+}
+
+const rungsBySheet = new WeakMap<Sheet, readonly Rung[]>()
+
+/** All rungs of a sheet, in the order of their removals. */
+export function rungsOf(sheet: Sheet): readonly Rung[] {
+  let rungs = rungsBySheet.get(sheet)
+  if (!rungs) {
+    const on = new Map(sheet.steps.filter(step => step.limb === 'on' && step.rung).map(step => [step.rung!, step]))
+    rungs = sheet.steps
+      .filter(step => step.limb === 'off' && step.rung && on.has(step.rung))
+      .map(off => ({ key: off.rung!, off, on: on.get(off.rung!)! }))
+    rungsBySheet.set(sheet, rungs)
+  }
+  return rungs
+}
+
+/**
+ * The rungs that are open now: the removal is ticked and the refit is not, so something is still out of the machine.
+ *
+ * @returns in the order of their removals
+ * @example openRungs(sheet, state).map(rung => rung.on.title) // what still has to go back
+ */
+export function openRungs(sheet: Sheet, progress: Pick<Progress, 'done'>): Rung[] {
+  return rungsOf(sheet).filter(rung => isDone(progress, rung.off.key) && !isDone(progress, rung.on.key))
+}

@@ -1,0 +1,3 @@
+export { parseQuantity, type ParseOptions, type Quantity } from './parse-quantity'
+export { formatQuantity, type FormatOptions } from './format-quantity'
+export { KINDS, type QuantityKind, type UnitSystem } from './units'

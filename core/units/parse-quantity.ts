@@ -1,0 +1,107 @@
+import { DomainError } from '../domain-error'
+import { KINDS, findUnit, kindsOf, type QuantityKind } from './units'
+
+export interface Quantity {
+  /** In the SI base of the kind: mm, N·m, MPa, °C, kg, N, s, rpm, °. */
+  value: number
+  /** Symbol of the unit that was understood, e.g. `in` for `2 1/4"`. */
+  unit: string
+  /** Smallest step of the number as typed, in the SI base: 0.001 for `25.013`, 0.0254 for `2 thou`. */
+  resolution: number
+}
+
+export interface ParseOptions {
+  /** The unit of a bare number; the SI base of the kind when left out. */
+  bareUnit?: string
+}
+
+const MIXED_FRACTION = /^([+-]?)(?:(\d+)[\s-]+)?(\d+)\/(\d+)(?![\d/])/
+const DECIMAL = /^([+-]?)(\d[\d.,]*|[.,]\d+)(?:e([+-]?\d+))?/i
+
+/**
+ * Reads a measured value as people write it: decimals with point or comma, mixed fractions, signs, a unit or none.
+ *
+ * @param text what was typed, e.g. `25.013`, `0,02`, `2 1/4"`, `7/16 in`, `2 thou`, `15 µm`, `35 in-lb`
+ * @param kind what is being measured; decides the base unit and which units are allowed
+ * @returns the value in the SI base of the kind, the unit understood and the resolution typed
+ * @throws DomainError `quantity.empty`, `quantity.not-a-number`, `quantity.ambiguous` (a bare `1,234`, with both choices in
+ *   the details), `quantity.unknown-unit`, `quantity.wrong-kind`, `quantity.out-of-range`
+ * Source: exact conversion factors of the international inch and pound; see `units.ts`.
+ * @example parseQuantity('2 1/4"', 'length') // { value: 57.15, unit: 'in', resolution: 6.35 }
+ */
+export function parseQuantity(text: string, kind: QuantityKind, options: ParseOptions = {}): Quantity {
+  const typed = text.trim().replaceAll('−', '-').replaceAll('\u00a0', ' ')
+  if (typed === '') throw new DomainError('quantity.empty', `Nothing is typed yet; ${KINDS[kind].name} is wanted, for example ${example(kind)}.`)
+  const number = readFraction(typed) ?? readDecimal(typed)
+  if (!number) {
+    throw new DomainError('quantity.not-a-number', `"${text}" is not ${KINDS[kind].name}. Type a number, for example ${example(kind)}.`)
+  }
+  const unitText = typed.slice(number.length).trim()
+  const unit = readUnit(unitText || (options.bareUnit ?? KINDS[kind].base), kind)
+  const value = number.value * unit.factor + unit.offset
+  if (!Number.isFinite(value) || Math.abs(value) > 1e12) {
+    throw new DomainError('quantity.out-of-range', `"${text}" is larger than anything on a bench. Check the digits.`)
+  }
+  return { value, unit: unit.symbol, resolution: number.step * unit.factor }
+}
+
+interface ReadNumber { value: number, step: number, length: number }
+
+function readFraction(text: string): ReadNumber | undefined {
+  const match = MIXED_FRACTION.exec(text)
+  if (!match) return undefined
+  const denominator = Number(match[4])
+  if (denominator === 0) throw new DomainError('quantity.not-a-number', `"${text}" divides by zero.`)
+  const size = Number(match[2] ?? 0) + Number(match[3]) / denominator
+  return { value: match[1] === '-' ? -size : size, step: 1 / denominator, length: match[0].length }
+}
+
+function readDecimal(text: string): ReadNumber | undefined {
+  const match = DECIMAL.exec(text)
+  if (!match) return undefined
+  const plain = withDecimalPoint(match[2]!, text)
+  const exponent = Number(match[3] ?? 0)
+  const decimals = plain.includes('.') ? plain.length - plain.indexOf('.') - 1 : 0
+  return { value: Number(`${match[1]}${plain}e${exponent}`), step: Number(`1e${exponent - decimals}`), length: match[0].length }
+}
+
+/** Decides what the points and commas of a number mean; throws where both meanings are usual. */
+function withDecimalPoint(digits: string, text: string): string {
+  const commas = digits.split(',').length - 1
+  const points = digits.split('.').length - 1
+  const groups = (mark: string) => new RegExp(`^\\d{1,3}(\\${mark}\\d{3})+$`)
+  if (commas === 0 && points <= 1) return digits
+  if (commas === 1 && points === 0) {
+    // "0,020" can only be a decimal comma: nobody groups thousands after a zero.
+    if (groups(',').test(digits) && !digits.startsWith('0')) {
+      const choices = [digits.replace(',', '.'), digits.replace(',', '')]
+      throw new DomainError('quantity.ambiguous', `"${text}" can mean ${choices[0]} or ${choices[1]}. Type it with a point, or without the comma.`, { choices })
+    }
+    return digits.replace(',', '.')
+  }
+  if (points === 0 && groups(',').test(digits)) return digits.replaceAll(',', '')
+  if (commas === 0 && groups('.').test(digits)) return digits.replaceAll('.', '')
+  const last = digits.lastIndexOf(',') > digits.lastIndexOf('.') ? ',' : '.'
+  const [whole, fraction, ...more] = digits.split(last)
+  if (more.length === 0 && groups(last === ',' ? '.' : ',').test(whole!)) return `${whole!.replaceAll(/[.,]/g, '')}.${fraction}`
+  throw new DomainError('quantity.not-a-number', `"${text}" has its points and commas in places that make no number.`)
+}
+
+function readUnit(text: string, kind: QuantityKind) {
+  const unit = findUnit(text, kind)
+  if (unit) return unit
+  const other = kindsOf(text)[0]
+  if (other) {
+    throw new DomainError('quantity.wrong-kind', `"${text}" belongs to ${KINDS[other].name}; ${KINDS[kind].name} is wanted here, for example ${example(kind)}.`)
+  }
+  const known = KINDS[kind].units.map(u => u.symbol).join(', ')
+  throw new DomainError('quantity.unknown-unit', `"${text}" is no unit known for ${KINDS[kind].name}. Known are ${known}.`)
+}
+
+function example(kind: QuantityKind): string {
+  const numbers: Record<QuantityKind, string> = {
+    length: '25.013 or 2 1/4"', torque: '35 N·m or 25 ft-lb', pressure: '6.5 bar', temperature: '20 °C',
+    mass: '186 kg', force: '1.3 kN', time: '45 min', speed: '1480 rpm', angle: '30°',
+  }
+  return numbers[kind]
+}

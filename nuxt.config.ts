@@ -1,0 +1,107 @@
+// Styles and fonts ship with the application; nothing is loaded from elsewhere at run time.
+const SCRIPTS_AND_DATA_FROM_HERE = ['\'self\'']
+
+export default defineNuxtConfig({
+  modules: ['@pinia/nuxt', '@element-plus/nuxt', '@nuxt/icon', 'nuxt-auth-utils', 'nuxt-security', '@vite-pwa/nuxt', '@nuxt/eslint'],
+
+  // An offline-first client application: the server sends the shell, the browser folds the same log as the server.
+  ssr: false,
+  spaLoadingTemplate: false,
+  devtools: { enabled: false },
+  compatibilityDate: '2026-11-01',
+  components: [],
+  imports: { autoImport: true, dirs: [] },
+  css: ['~/assets/css/fonts.css', '~/assets/css/tokens.css', '~/assets/css/element.css', '~/assets/css/base.css'],
+  app: {
+    head: {
+      title: 'Needler',
+      htmlAttrs: { lang: 'en' },
+      meta: [
+        { name: 'viewport', content: 'width=device-width, initial-scale=1' },
+        { name: 'description', content: 'The overhaul bench of a plant maintenance shop.' },
+        { name: 'theme-color', content: '#12395B' },
+      ],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/needle.svg' }],
+    },
+  },
+  runtimeConfig: {
+    databaseUrl: '',
+    session: { name: 'needler', password: '', maxAge: 60 * 60 * 12, cookie: { sameSite: 'strict', httpOnly: true, secure: false } },
+  },
+  auth: { loadStrategy: 'none' },
+  elementPlus: { importStyle: 'css', themes: [] },
+  icon: {
+    mode: 'svg', provider: 'none', fallbackToApi: false,
+    serverBundle: false, clientBundle: { scan: true, sizeLimitKb: 64 },
+  },
+
+  security: {
+    headers: {
+      contentSecurityPolicy: {
+        'base-uri': ['\'none\''],
+        'default-src': ['\'none\''],
+        'connect-src': ['\'self\''],
+        'font-src': ['\'self\''],
+        'form-action': ['\'self\''],
+        'frame-ancestors': ['\'none\''],
+        'img-src': ['\'self\'', 'data:', 'blob:'],
+        'manifest-src': ['\'self\''],
+        'object-src': ['\'none\''],
+        'script-src': [...SCRIPTS_AND_DATA_FROM_HERE, '\'nonce-{{nonce}}\''],
+        'script-src-attr': ['\'none\''],
+        'style-src': ['\'self\'', '\'nonce-{{nonce}}\''],
+        'worker-src': ['\'self\''],
+        // Plain http on the shop network is normal; a proxy in front decides about https.
+        'upgrade-insecure-requests': false,
+      },
+      strictTransportSecurity: false,
+      crossOriginEmbedderPolicy: false,
+      referrerPolicy: 'no-referrer',
+      xFrameOptions: 'DENY',
+    },
+    // Sign-in attempts are limited in the database (server/services/sign-in.ts), so that every instance counts alike.
+    rateLimiter: false,
+    // Every body is counted while it is read (server/http/read-body.ts), also when no length is announced.
+    requestSizeLimiter: false,
+    xssValidator: false,
+    corsHandler: false,
+    hidePoweredBy: true,
+  },
+
+  pwa: {
+    registerType: 'prompt',
+    manifest: {
+      name: 'Needler', short_name: 'Needler', description: 'The overhaul bench of a plant maintenance shop.',
+      theme_color: '#12395B', background_color: '#F4F1E8', display: 'standalone', start_url: '/',
+      icons: [{ src: '/needle.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+    },
+    workbox: {
+      globPatterns: ['**/*.{js,css,woff2,svg}'],
+      navigateFallback: null,
+      cleanupOutdatedCaches: true,
+      // The shell is asked from the server once an installation, with the headers and the nonce that belong to it.
+      additionalManifestEntries: [{ url: '/shell', revision: String(Date.now()) }],
+      runtimeCaching: [{
+        urlPattern: ({ request, url }) => request.mode === 'navigate' && !url.pathname.startsWith('/api/'),
+        handler: 'NetworkOnly',
+        options: { precacheFallback: { fallbackURL: '/shell' } },
+      }],
+    },
+  },
+
+  nitro: {
+    experimental: { websocket: true },
+    compressPublicAssets: { gzip: true, brotli: true },
+    // @vercel/nft would leave out the `module-sync` files that this Node picks.
+    externals: { traceOptions: { conditions: ['node', 'module-sync', 'production'] } },
+  },
+  hooks: {
+    // Lazy chunks stay lazy: no prefetch of everything behind the first page.
+    'build:manifest': (manifest) => {
+      for (const file of Object.values(manifest)) file.prefetch = false
+    },
+  },
+  vite: { worker: { format: 'es' } },
+  typescript: { strict: true },
+  eslint: { config: { stylistic: { quotes: 'single', semi: false, braceStyle: '1tbs' } } },
+})

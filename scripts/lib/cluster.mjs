@@ -1,0 +1,113 @@
+import { createHash, randomBytes } from 'node:crypto'
+import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { join } from 'node:path'
+import { postgresPrograms } from './debian.mjs'
+import { capture, run } from './run.mjs'
+import { Stop, say } from './say.mjs'
+
+const isRoot = process.getuid?.() === 0
+const USER = 'needler'
+
+/** PostgreSQL refuses to run as root, so root hands over to the account that Debian made for it. */
+const asServer = (command, args) => isRoot ? ['runuser', ['-u', 'postgres', '--', command, ...args]] : [command, args]
+
+/**
+ * A PostgreSQL cluster of our own on loopback, made at the first start.
+ *
+ * @param {object} options
+ * @param {string} options.folder where its data lies
+ * @param {boolean} [options.throwAway] for tests: no password, no fsync
+ * @returns {Promise<{ url: string, stop: () => Promise<void> }>}
+ */
+export async function startCluster({ folder, throwAway = false }) {
+  const programs = postgresPrograms()
+  if (!programs) throw new Stop('PostgreSQL is not installed. Run: sudo apt-get install -y postgresql')
+  const home = await reachable(folder)
+  const data = join(home, 'data')
+  const log = join(home, 'postgres.log')
+  const password = throwAway ? '' : keptSecret(join(folder, 'database-password'))
+
+  if (!existsSync(join(data, 'PG_VERSION'))) await makeCluster({ programs, home, data, password, throwAway })
+  await clearStale({ programs, data })
+  const port = await freePort()
+  const settings = [
+    `-p ${port}`, '-c listen_addresses=127.0.0.1', `-c unix_socket_directories='${socketFolder(home)}'`,
+    ...throwAway ? ['-c fsync=off', '-c synchronous_commit=off', '-c full_page_writes=off'] : [],
+  ].join(' ')
+  const [command, args] = asServer(join(programs, 'pg_ctl'), ['-D', data, '-l', log, '-w', '-t', '60', '-o', settings, 'start'])
+  const started = await capture(command, args)
+  if (started.code !== 0) throw new Stop(`PostgreSQL did not start. Its log is ${log}:\n${tail(log)}`)
+  const stop = async () => {
+    const [command, args] = asServer(join(programs, 'pg_ctl'), ['-D', data, '-m', 'fast', '-w', 'stop'])
+    await capture(command, args)
+    if (throwAway) rmSync(home, { recursive: true, force: true })
+  }
+  const url = `postgres://${USER}${password ? `:${password}` : ''}@127.0.0.1:${port}/needler`
+  return { url, stop }
+}
+
+async function makeCluster({ programs, home, data, password, throwAway }) {
+  say('Making the database …')
+  const passwordFile = join(home, 'first-password')
+  if (!throwAway) writeFileSync(passwordFile, password, { mode: 0o600 })
+  if (!throwAway && isRoot) await run('chown', ['postgres', passwordFile], { quiet: true })
+  const auth = throwAway ? ['--auth=trust'] : ['--auth=scram-sha-256', `--pwfile=${passwordFile}`]
+  const [init, initArgs] = asServer(join(programs, 'initdb'), ['-D', data, '-U', USER, ...auth, '-E', 'UTF8', '--locale=C.UTF-8'])
+  await run(init, initArgs, { quiet: true })
+  rmSync(passwordFile, { force: true })
+  // Single-user mode makes the database without a connection, so no password travels anywhere.
+  const [single, singleArgs] = asServer('sh', ['-c', `echo 'create database needler' | '${join(programs, 'postgres')}' --single -D '${data}' postgres`])
+  await run(single, singleArgs, { quiet: true })
+}
+
+/** A server that was killed leaves a pid file; one that still runs from an earlier start is stopped first. */
+async function clearStale({ programs, data }) {
+  const [status, args] = asServer(join(programs, 'pg_ctl'), ['-D', data, 'status'])
+  if ((await capture(status, args)).code !== 0) return
+  const [stop, stopArgs] = asServer(join(programs, 'pg_ctl'), ['-D', data, '-m', 'fast', '-w', 'stop'])
+  await capture(stop, stopArgs)
+}
+
+/** The folder itself, or, where the server's account may not go (a clone in /root), one of the same name that it can reach. */
+async function reachable(folder) {
+  const home = join(folder, 'postgres')
+  mkdirSync(home, { recursive: true })
+  if (!isRoot) {
+    chmodSync(home, 0o700)
+    return home
+  }
+  await run('chown', ['postgres', home], { quiet: true })
+  chmodSync(home, 0o700)
+  if ((await capture('runuser', ['-u', 'postgres', '--', 'test', '-w', home])).code === 0) return home
+  const other = `/var/lib/needler/${createHash('sha256').update(folder).digest('hex').slice(0, 12)}`
+  await run('install', ['-d', '-o', 'postgres', '-m', '700', other], { quiet: true })
+  say(`The database lies in ${other}, because the account of PostgreSQL cannot enter ${folder}.`)
+  return other
+}
+
+/** Socket paths have a limit of about 100 bytes; loopback is what we use, so a deep clone goes without. */
+const socketFolder = home => home.length < 80 ? home : ''
+
+/** A secret that is made once and kept readable to its owner only. */
+export function keptSecret(file) {
+  if (!existsSync(file)) {
+    mkdirSync(join(file, '..'), { recursive: true })
+    writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 })
+  }
+  return readFileSync(file, 'utf8').trim()
+}
+
+/** A port on loopback that is free now; never PostgreSQL's usual 5432. */
+export function freePort() {
+  return new Promise((resolve, reject) => {
+    const probe = createServer()
+    probe.on('error', reject)
+    probe.listen(0, '127.0.0.1', () => {
+      const { port } = probe.address()
+      probe.close(() => resolve(port))
+    })
+  })
+}
+
+const tail = file => existsSync(file) ? readFileSync(file, 'utf8').split('\n').slice(-15).join('\n') : '(no log)'

@@ -1,0 +1,3 @@
+import { defineApi } from '../http/define-api'
+
+export default defineApi({ right: 'any' }, async ({ person }) => person)

@@ -1,0 +1,6 @@
+import { database } from '../../db/client'
+import { defineApi } from '../../http/define-api'
+import { unitParams } from '../../http/params'
+import { readUnit } from '../../services/yard'
+
+export default defineApi({ right: 'yard:read', params: unitParams }, ({ person, params }) => readUnit(database(), person, params.tag))

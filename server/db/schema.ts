@@ -1,0 +1,124 @@
+import { sql } from 'drizzle-orm'
+import { bigserial, boolean, check, date, doublePrecision, index, integer, jsonb, pgTable, primaryKey, serial, smallint, text, timestamp, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
+import type { JobState, Sheet } from '#core'
+import { ROLES } from '#shared/rights'
+
+const moment = (name: string) => timestamp(name, { withTimezone: true, precision: 3, mode: 'date' })
+const quoted = (values: readonly string[]) => sql.raw(values.map(value => `'${value}'`).join(', '))
+
+export const site = pgTable('site', {
+  key: text().primaryKey(),
+  name: text().notNull(),
+  place: smallint().notNull().default(0),
+})
+
+export const person = pgTable('person', {
+  id: uuid().primaryKey().defaultRandom(),
+  login: text().notNull().unique(),
+  name: text().notNull(),
+  role: text({ enum: ROLES }).notNull(),
+  passwordHash: text('password_hash').notNull(),
+  /** Null covers all sites. */
+  sites: text().array(),
+  active: boolean().notNull().default(true),
+}, table => [check('person_role', sql`${table.role} in (${quoted(ROLES)})`)])
+
+/** Failed sign-ins by key (login or address); a row counts until it expires. */
+export const signInAttempt = pgTable('sign_in_attempt', {
+  key: text().primaryKey(),
+  failures: integer().notNull(),
+  expiresAt: moment('expires_at').notNull(),
+})
+
+/** A released revision never changes. */
+export const sheet = pgTable('sheet', {
+  id: uuid().primaryKey().defaultRandom(),
+  key: text().notNull(),
+  revision: integer().notNull(),
+  title: text().notNull(),
+  document: jsonb().$type<Sheet>().notNull(),
+  releasedAt: moment('released_at').notNull().defaultNow(),
+}, table => [unique('sheet_key_revision').on(table.key, table.revision)])
+
+export const unit = pgTable('unit', {
+  id: uuid().primaryKey().defaultRandom(),
+  tag: text().notNull().unique(),
+  siteKey: text('site_key').notNull().references(() => site.key),
+  name: text().notNull(),
+  family: text().notNull(),
+  make: text().notNull(),
+  nameplate: jsonb().$type<Record<string, string>>().notNull().default({}),
+  /** Key of the sheet it is overhauled by; null while there is none. */
+  sheetKey: text('sheet_key'),
+  runningHours: integer('running_hours').notNull().default(0),
+  nextDue: date('next_due', { mode: 'string' }),
+}, table => [index('unit_site').on(table.siteKey, table.tag)])
+
+export const job = pgTable('job', {
+  id: uuid().primaryKey().defaultRandom(),
+  number: serial().notNull().unique(),
+  unitId: uuid('unit_id').notNull().references(() => unit.id),
+  sheetId: uuid('sheet_id').notNull().references(() => sheet.id),
+  reason: text().notNull(),
+  status: text({ enum: ['open', 'closed'] }).notNull().default('open'),
+  /** Number of the newest event; the log has exactly 1 … seq. */
+  seq: integer().notNull().default(0),
+  headHash: text('head_hash').notNull().default(''),
+  stepsDone: integer('steps_done').notNull().default(0),
+  stepsTotal: integer('steps_total').notNull(),
+  currentStep: text('current_step'),
+  openedAt: moment('opened_at').notNull().defaultNow(),
+  closedAt: moment('closed_at'),
+}, table => [
+  index('job_unit').on(table.unitId, table.openedAt),
+  uniqueIndex('job_one_open_per_unit').on(table.unitId).where(sql`${table.status} = 'open'`),
+])
+
+/** The folded state at some event; derived, may be thrown away at any time. */
+export const jobSnapshot = pgTable('job_snapshot', {
+  jobId: uuid('job_id').primaryKey().references(() => job.id),
+  seq: integer().notNull(),
+  state: jsonb().$type<JobState>().notNull(),
+})
+
+export const jobEvent = pgTable('job_event', {
+  id: uuid().primaryKey(),
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  seq: integer().notNull(),
+  type: text().notNull(),
+  body: jsonb().$type<Record<string, unknown>>().notNull(),
+  actorId: uuid('actor_id').notNull().references(() => person.id),
+  actorName: text('actor_name').notNull(),
+  device: uuid().notNull(),
+  happenedAt: moment('happened_at').notNull(),
+  recordedAt: moment('recorded_at').notNull(),
+  prevHash: text('prev_hash').notNull(),
+  hash: text().notNull(),
+}, table => [unique('job_event_job_seq').on(table.jobId, table.seq)])
+
+/** Events that came too late or were not allowed: kept for their author, never folded. */
+export const jobEventRefused = pgTable('job_event_refused', {
+  refusal: bigserial({ mode: 'number' }).primaryKey(),
+  id: uuid().notNull(),
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  type: text().notNull(),
+  body: jsonb().$type<Record<string, unknown>>().notNull(),
+  actorId: uuid('actor_id').notNull().references(() => person.id),
+  actorName: text('actor_name').notNull(),
+  device: uuid().notNull(),
+  happenedAt: moment('happened_at').notNull(),
+  refusedAt: moment('refused_at').notNull().defaultNow(),
+  code: text().notNull(),
+  message: text().notNull(),
+}, table => [unique('job_event_refused_once').on(table.jobId, table.id)])
+
+/** Read model: readings that stand, with their verdict, for the unit and the fleet. */
+export const reading = pgTable('reading', {
+  eventId: uuid('event_id').notNull().references(() => jobEvent.id),
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  position: text().notNull(),
+  stage: text({ enum: ['as-found', 'as-left'] }).notNull(),
+  mean: doublePrecision().notNull(),
+  verdict: text({ enum: ['in', 'doubtful', 'out'] }).notNull(),
+  takenAt: moment('taken_at').notNull(),
+}, table => [primaryKey({ columns: [table.eventId] }), index('reading_job').on(table.jobId)])

@@ -1,0 +1,38 @@
+import { randomUUID } from 'node:crypto'
+import { setResponseHeader, setResponseStatus, type H3Event } from 'h3'
+import { DomainError } from '#core'
+import type { ProblemDetails } from '#shared/wire/types'
+import { Problem } from '../services/problem'
+import { log } from './log'
+
+const TITLES: Record<number, string> = {
+  400: 'Bad request', 401: 'Sign in first', 403: 'Not allowed', 404: 'Not found', 405: 'Method not allowed', 409: 'Conflict', 413: 'Too large',
+  415: 'Wrong kind of content', 422: 'Cannot be used', 429: 'Too many tries', 500: 'Something broke here', 503: 'Not available now',
+}
+
+/** Turns whatever was thrown into problem details (RFC 9457), without stack traces or words of the database. */
+export function answerProblem(event: H3Event, thrown: unknown): ProblemDetails {
+  const { status, code, message, more } = asProblem(event, thrown)
+  setResponseStatus(event, status)
+  setResponseHeader(event, 'content-type', 'application/problem+json')
+  // An answer before the whole body was read: the connection cannot be used for the next request.
+  if (status === 413) setResponseHeader(event, 'connection', 'close')
+  if (typeof more.retryAfterSeconds === 'number') setResponseHeader(event, 'retry-after', more.retryAfterSeconds)
+  return { ...more, type: `urn:needler:problem:${code}`, title: TITLES[status] ?? 'Problem', status, detail: message, code }
+}
+
+function asProblem(event: H3Event, thrown: unknown): Problem {
+  if (thrown instanceof Problem) return thrown
+  if (thrown instanceof DomainError) return new Problem(422, thrown.code, thrown.message, thrown.details)
+  const { code, statusCode } = ((thrown as { cause?: unknown }).cause ?? thrown) as { code?: string, statusCode?: number }
+  // Class 22 of PostgreSQL: data that no column takes, such as a NUL inside a text.
+  if (code?.startsWith('22') && code.length === 5) return new Problem(422, 'body.unstorable', 'The message holds characters that cannot be stored. Nothing was changed.')
+  if (code === 'ECONNREFUSED' || code === 'CONNECT_TIMEOUT' || code?.startsWith('57P') || code === 'CONNECTION_CLOSED') {
+    log.error({ err: thrown, path: event.path }, 'database away')
+    return new Problem(503, 'database.away', 'The database does not answer. What you entered stays on your device and is sent when it is back.')
+  }
+  if (statusCode && statusCode < 500) return new Problem(statusCode, 'request.bad', 'The request cannot be understood.')
+  const id = randomUUID()
+  log.error({ err: thrown, path: event.path, incident: id }, 'request failed')
+  return new Problem(500, 'server.error', `Something broke on our side. Nothing was changed. Give this number to the office: ${id}`, { incident: id })
+}

@@ -1,0 +1,28 @@
+import type { H3Event } from 'h3'
+import { Problem } from '../services/problem'
+
+/** Largest body any route takes. */
+export const MOST_BODY_BYTES = 2 * 1024 * 1024
+
+/**
+ * The JSON of a request. It is counted while it arrives, so a body that announces no length, or a wrong one, stops at the
+ * limit too.
+ */
+export async function readJson(event: H3Event): Promise<unknown> {
+  const type = event.node.req.headers['content-type'] ?? ''
+  if (!/^application\/(json|[\w.+-]+\+json)\b/.test(type)) throw new Problem(415, 'body.not-json', 'This route takes JSON (content-type application/json).')
+  const tooLarge = new Problem(413, 'body.too-large', `The message is larger than ${MOST_BODY_BYTES / 1024 / 1024} MB and was not taken. Send it in smaller parts.`)
+  if (Number(event.node.req.headers['content-length'] ?? 0) > MOST_BODY_BYTES) throw tooLarge
+  const chunks: Buffer[] = []
+  let size = 0
+  for await (const chunk of event.node.req as AsyncIterable<Buffer>) {
+    size += chunk.length
+    if (size > MOST_BODY_BYTES) throw tooLarge
+    chunks.push(chunk)
+  }
+  try {
+    return JSON.parse(Buffer.concat(chunks).toString('utf8'))
+  } catch {
+    throw new Problem(400, 'body.bad-json', 'The message is no valid JSON. Nothing was changed.')
+  }
+}

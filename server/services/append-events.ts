@@ -1,0 +1,183 @@
+import { inArray, sql } from 'drizzle-orm'
+import { assessReading, foldJob, guardEvent, nextSteps, positionOf, type JobEvent, type Sheet } from '#core'
+import { may, rightForEvent } from '#shared/rights'
+import type { AppendResult, EventDraft, Person } from '#shared/wire/types'
+import type { Database } from '../db/client'
+import { jobEvent, jobEventRefused, jobSnapshot } from '../db/schema'
+import { hashEvent, type HashedEvent } from './event-hash'
+import { loadLiveJob, rememberLiveJob, type LiveJob } from './live-job'
+import { Problem } from './problem'
+
+export interface AppendInput {
+  jobId: string
+  device: string
+  drafts: readonly EventDraft[]
+}
+
+const SNAPSHOT_EVERY = 50
+const MOST_TRIES = 20
+
+/**
+ * Writes events into the log of a job: each is recorded, found to be there already, or refused with a sentence and kept.
+ *
+ * The write is one statement that first moves the job from the sequence number we know to the new one. When somebody else
+ * was faster it moves nothing, and we look again and judge again. So no lock is held while we think, nothing is ever
+ * half-written, and numbers have no gaps.
+ */
+export async function appendEvents(db: Database, person: Person, input: AppendInput): Promise<{ results: AppendResult[], seq: number }> {
+  return inTurn(input.jobId, async () => {
+    let known = new Map<string, number>()
+    for (let attempt = 0; attempt < MOST_TRIES; attempt++) {
+      const live = await loadLiveJob(db, person, input.jobId, { fresh: attempt > 0 })
+      const plan = planAppend(live, person, input, known)
+      if (plan.refused.length > 0 && attempt === 0) {
+        // Before anybody is refused: is it an event that is there already, or has the job moved on elsewhere?
+        known = await findRecorded(db, input)
+        continue
+      }
+      const outcome = plan.rows.length > 0 ? await write(db, plan) : 'written'
+      if (outcome === 'moved') continue
+      if (outcome === 'duplicate') {
+        known = await findRecorded(db, input)
+        continue
+      }
+      await keepRefused(db, person, input, plan)
+      rememberLiveJob(await withSnapshot(db, plan.after))
+      return { results: plan.results, seq: plan.after.seq }
+    }
+    throw new Problem(503, 'job.busy', 'Too many people write to this job at once. Nothing was lost; try again in a moment.')
+  })
+}
+
+interface Plan {
+  before: LiveJob
+  after: LiveJob
+  rows: (HashedEvent & { prevHash: string, hash: string })[]
+  refused: { draft: EventDraft, code: string, message: string }[]
+  results: AppendResult[]
+}
+
+function planAppend(live: LiveJob, person: Person, input: AppendInput, known: ReadonlyMap<string, number>): Plan {
+  const plan: Plan = { before: live, after: live, rows: [], refused: [], results: [] }
+  const recordedAt = new Date()
+  for (const draft of input.drafts) {
+    const seqBefore = known.get(draft.id) ?? plan.rows.find(row => row.id === draft.id)?.seq
+    if (seqBefore !== undefined) {
+      plan.results.push({ id: draft.id, outcome: 'duplicate', seq: seqBefore })
+      continue
+    }
+    const event = { ...draft, actor: { id: person.id, name: person.name } } as JobEvent
+    const refusal = may(person.role, rightForEvent(draft.type))
+      ? guardEvent(live.sheet, plan.after.state, event)
+      : { code: 'right.missing', message: `A ${person.role} may not do this. It needs a person with the right "${rightForEvent(draft.type)}".` }
+    if (refusal) {
+      plan.refused.push({ draft, ...refusal })
+      plan.results.push({ id: draft.id, outcome: 'refused', ...refusal })
+      continue
+    }
+    const { seq, headHash } = plan.after
+    const hashed: HashedEvent = {
+      id: draft.id, jobId: live.id, seq: seq + 1, type: draft.type, body: draft.body, actorId: person.id, actorName: person.name,
+      device: input.device, happenedAt: new Date(draft.happenedAt), recordedAt,
+    }
+    const hash = hashEvent(hashed, headHash)
+    plan.rows.push({ ...hashed, prevHash: headHash, hash })
+    plan.after = { ...plan.after, seq: seq + 1, headHash: hash, state: foldJob(live.sheet, [event], plan.after.state) }
+    plan.results.push({ id: draft.id, outcome: 'recorded', seq: seq + 1 })
+  }
+  return plan
+}
+
+async function findRecorded(db: Database, { jobId, drafts }: AppendInput): Promise<Map<string, number>> {
+  const rows = await db.select({ id: jobEvent.id, seq: jobEvent.seq, jobId: jobEvent.jobId }).from(jobEvent).where(inArray(jobEvent.id, drafts.map(draft => draft.id)))
+  if (rows.some(row => row.jobId !== jobId)) throw new Problem(409, 'event.foreign', 'An event of this batch belongs to another job. Nothing of it was written.')
+  return new Map(rows.map(row => [row.id, row.seq]))
+}
+
+/** Events, the job's head and the read models in one statement, so all of it is there or none. */
+async function write(db: Database, { before, after, rows }: Plan): Promise<'written' | 'moved' | 'duplicate'> {
+  const { stepsDone, current, closedAt } = progressOf(after)
+  const events = rows.map(row => ({
+    id: row.id, seq: row.seq, type: row.type, body: row.body, actor_id: row.actorId, actor_name: row.actorName, device: row.device,
+    happened_at: row.happenedAt, recorded_at: row.recordedAt, prev_hash: row.prevHash, hash: row.hash,
+  }))
+  const readings = rows.flatMap(row => readingRow(after.sheet, row))
+  const withdrawn = rows.filter(row => row.type === 'undone').map(row => (row.body as { event: string }).event)
+  try {
+    const moved = await db.execute<{ id: string }>(sql`
+      with moved as (
+        update job set seq = ${after.seq}, head_hash = ${after.headHash}, steps_done = ${stepsDone}, current_step = ${current},
+          status = ${closedAt ? 'closed' : 'open'}, closed_at = ${closedAt?.toISOString() ?? null}::timestamptz
+        where id = ${before.id} and seq = ${before.seq} returning id
+      ), added as (
+        insert into job_event (id, job_id, seq, type, body, actor_id, actor_name, device, happened_at, recorded_at, prev_hash, hash)
+        select e.id, moved.id, e.seq, e.type, e.body, e.actor_id, e.actor_name, e.device, e.happened_at, e.recorded_at, e.prev_hash, e.hash
+        from moved, jsonb_to_recordset(${JSON.stringify(events)}::jsonb) as e(id uuid, seq int, type text, body jsonb, actor_id uuid,
+          actor_name text, device uuid, happened_at timestamptz, recorded_at timestamptz, prev_hash text, hash text)
+      ), measured as (
+        insert into reading (event_id, job_id, position, stage, mean, verdict, taken_at)
+        select r.event_id, moved.id, r.position, r.stage, r.mean, r.verdict, r.taken_at
+        from moved, jsonb_to_recordset(${JSON.stringify(readings)}::jsonb) as r(event_id uuid, position text, stage text, mean float8, verdict text, taken_at timestamptz)
+      ), withdrawn as (
+        delete from reading using moved where reading.job_id = moved.id
+          and reading.event_id in (select (jsonb_array_elements_text(${JSON.stringify(withdrawn)}::jsonb))::uuid)
+      )
+      select id from moved`)
+    return moved.length > 0 ? 'written' : 'moved'
+  } catch (error) {
+    if (isDuplicateEvent(error)) return 'duplicate'
+    throw error
+  }
+}
+
+function progressOf({ sheet, state }: LiveJob) {
+  return {
+    stepsDone: Object.keys(state.done).length,
+    current: state.closed ? null : nextSteps(sheet, state)[0]?.title ?? null,
+    closedAt: state.closed ? new Date(state.closed.at) : null,
+  }
+}
+
+function readingRow(sheet: Sheet, row: HashedEvent) {
+  if (row.type !== 'reading-taken') return []
+  const { position, stage, values } = row.body as { position: string, stage: string, values: number[][] }
+  const flat = values.flat()
+  const { verdict } = assessReading(positionOf(sheet, position), values)
+  return [{ event_id: row.id, position, stage, mean: flat.reduce((sum, v) => sum + v, 0) / flat.length, verdict, taken_at: row.happenedAt }]
+}
+
+function isDuplicateEvent(error: unknown): boolean {
+  const cause = (error as { cause?: unknown }).cause ?? error
+  const { code, constraint_name: constraint } = cause as { code?: string, constraint_name?: string }
+  return code === '23505' && constraint === 'job_event_pkey'
+}
+
+async function keepRefused(db: Database, person: Person, { jobId, device }: AppendInput, { refused }: Plan): Promise<void> {
+  if (refused.length === 0) return
+  await db.insert(jobEventRefused).values(refused.map(({ draft, code, message }) => ({
+    id: draft.id, jobId, type: draft.type, body: draft.body as unknown as Record<string, unknown>, actorId: person.id, actorName: person.name, device,
+    happenedAt: new Date(draft.happenedAt), code, message,
+  }))).onConflictDoNothing()
+}
+
+async function withSnapshot(db: Database, live: LiveJob): Promise<LiveJob> {
+  if (live.seq - live.snapshotSeq < SNAPSHOT_EVERY) return live
+  const { id: jobId, seq, state } = live
+  await db.insert(jobSnapshot).values({ jobId, seq, state })
+    .onConflictDoUpdate({ target: jobSnapshot.jobId, set: { seq, state }, setWhere: sql`job_snapshot.seq < ${seq}` })
+  return { ...live, snapshotSeq: seq }
+}
+
+const turns = new Map<string, Promise<unknown>>()
+
+/** One writer a job within this process: two of them would only make each other look again. */
+async function inTurn<T>(jobId: string, work: () => Promise<T>): Promise<T> {
+  const turn = (turns.get(jobId) ?? Promise.resolve()).then(work, work)
+  const settled = turn.catch(() => undefined)
+  turns.set(jobId, settled)
+  try {
+    return await turn
+  } finally {
+    if (turns.get(jobId) === settled) turns.delete(jobId)
+  }
+}

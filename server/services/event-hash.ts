@@ -1,0 +1,36 @@
+import { createHash } from 'node:crypto'
+import canonicalize from 'canonicalize'
+
+/** What the hash of an event covers: all that is told of it, and the hash before. */
+export interface HashedEvent {
+  id: string
+  jobId: string
+  seq: number
+  type: string
+  body: unknown
+  actorId: string
+  actorName: string
+  device: string
+  happenedAt: Date
+  recordedAt: Date
+}
+
+/**
+ * SHA-256 over the canonical JSON (RFC 8785) of the event and the hash of the event before it, in hex: whoever changes the
+ * past changes every hash after it.
+ */
+export function hashEvent(event: HashedEvent, prevHash: string): string {
+  const { id, jobId, seq, type, body, actorId, actorName, device } = event
+  const told = { id, jobId, seq, type, body, actorId, actorName, device, happenedAt: event.happenedAt.toISOString(), recordedAt: event.recordedAt.toISOString(), prevHash }
+  return createHash('sha256').update(canonicalize(told)!).digest('hex')
+}
+
+/** Checks a whole chain from its first event. */
+export function checkChain(events: readonly (HashedEvent & { prevHash: string, hash: string })[]): { intact: boolean, brokenAt: number | null, head: string } {
+  let head = ''
+  for (const [i, event] of events.entries()) {
+    if (event.seq !== i + 1 || event.prevHash !== head || event.hash !== hashEvent(event, head)) return { intact: false, brokenAt: i + 1, head }
+    head = event.hash
+  }
+  return { intact: true, brokenAt: null, head }
+}

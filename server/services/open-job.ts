@@ -1,0 +1,38 @@
+import { and, asc, eq, gt } from 'drizzle-orm'
+import type { RecordedEvent } from '#core'
+import type { JobBundle, Person } from '#shared/wire/types'
+import type { Database } from '../db/client'
+import { job, jobEvent, jobSnapshot, sheet, site, unit } from '../db/schema'
+import { toRecordedEvent } from './live-job'
+import { Problem } from './problem'
+import { requireReach } from './reach'
+import { toJobRow } from './yard'
+
+/** What a bench needs to open a job: the newest snapshot and the events after it, never the whole history. */
+export async function openJob(db: Database, person: Person, jobId: string): Promise<JobBundle> {
+  const [row] = await db
+    .select({ job, unitTag: unit.tag, unitName: unit.name, siteKey: site.key, siteName: site.name, sheetKey: sheet.key, revision: sheet.revision, snapshot: jobSnapshot })
+    .from(job).innerJoin(unit, eq(unit.id, job.unitId)).innerJoin(site, eq(site.key, unit.siteKey)).innerJoin(sheet, eq(sheet.id, job.sheetId))
+    .leftJoin(jobSnapshot, eq(jobSnapshot.jobId, job.id)).where(eq(job.id, jobId))
+  if (!row) throw new Problem(404, 'job.unknown', 'There is no such job.')
+  requireReach(person, row.siteKey, 'This job')
+  return {
+    job: { ...toJobRow(row.job), unitTag: row.unitTag, unitName: row.unitName, siteName: row.siteName },
+    sheet: { key: row.sheetKey, revision: row.revision },
+    snapshot: row.snapshot && { seq: row.snapshot.seq, state: row.snapshot.state },
+    events: await eventsAfter(db, jobId, row.snapshot?.seq ?? 0),
+  }
+}
+
+/** The events of a job after a sequence number, for a bench that is behind. */
+export async function readEvents(db: Database, person: Person, jobId: string, after: number): Promise<RecordedEvent[]> {
+  const [row] = await db.select({ siteKey: unit.siteKey }).from(job).innerJoin(unit, eq(unit.id, job.unitId)).where(eq(job.id, jobId))
+  if (!row) throw new Problem(404, 'job.unknown', 'There is no such job.')
+  requireReach(person, row.siteKey, 'This job')
+  return eventsAfter(db, jobId, after)
+}
+
+async function eventsAfter(db: Database, jobId: string, after: number): Promise<RecordedEvent[]> {
+  const rows = await db.select().from(jobEvent).where(and(eq(jobEvent.jobId, jobId), gt(jobEvent.seq, after))).orderBy(asc(jobEvent.seq))
+  return rows.map(toRecordedEvent)
+}

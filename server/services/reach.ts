@@ -1,0 +1,9 @@
+import type { Person } from '#shared/wire/types'
+import { Problem } from './problem'
+
+/** Refuses a thing of a site that the sign-in does not cover. */
+export function requireReach(person: Person, siteKey: string, what: string): void {
+  if (person.sites && !person.sites.includes(siteKey)) {
+    throw new Problem(403, 'site.out-of-reach', `${what} belongs to a site that your sign-in does not cover. Ask the office for access.`)
+  }
+}

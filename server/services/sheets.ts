@@ -1,0 +1,28 @@
+import { and, desc, eq } from 'drizzle-orm'
+import { checkSheet, type Sheet } from '#core'
+import type { Database } from '../db/client'
+import { sheet } from '../db/schema'
+import { Problem } from './problem'
+
+/** One released revision of a sheet. */
+export async function readSheet(db: Database, key: string, revision: number): Promise<Sheet> {
+  const [row] = await db.select({ document: sheet.document }).from(sheet).where(and(eq(sheet.key, key), eq(sheet.revision, revision)))
+  if (!row) throw new Problem(404, 'sheet.unknown', `There is no sheet "${key}" in revision ${revision}.`)
+  return row.document
+}
+
+/** The newest revision of every sheet. */
+export async function listSheets(db: Database): Promise<{ key: string, revision: number, title: string, releasedAt: string }[]> {
+  const rows = await db.selectDistinctOn([sheet.key], { key: sheet.key, revision: sheet.revision, title: sheet.title, releasedAt: sheet.releasedAt })
+    .from(sheet).orderBy(sheet.key, desc(sheet.revision))
+  return rows.map(row => ({ ...row, releasedAt: row.releasedAt.toISOString() }))
+}
+
+/** Brings a sheet in. It is checked in full; a revision that exists is never replaced. */
+export async function releaseSheet(db: Database, document: unknown): Promise<{ key: string, revision: number }> {
+  const checked = checkSheet(document)
+  const { key, revision, title } = checked
+  const [created] = await db.insert(sheet).values({ key, revision, title, document: checked }).onConflictDoNothing().returning({ id: sheet.id })
+  if (!created) throw new Problem(409, 'sheet.released-already', `Revision ${revision} of "${key}" is released and does not change. Give the new one a higher revision.`)
+  return { key, revision }
+}

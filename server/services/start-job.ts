@@ -1,0 +1,45 @@
+import { randomUUID } from 'node:crypto'
+import { and, desc, eq } from 'drizzle-orm'
+import { foldJob, nextSteps, type JobEvent } from '#core'
+import type { Person } from '#shared/wire/types'
+import type { Database } from '../db/client'
+import { job, jobEvent, sheet, unit } from '../db/schema'
+import { hashEvent } from './event-hash'
+import { Problem } from './problem'
+import { requireReach } from './reach'
+
+export interface StartInput {
+  tag: string
+  reason: string
+  device: string
+  happenedAt?: Date
+}
+
+/** Starts an overhaul of a unit by the newest revision of its sheet; the first event of the log says so. */
+export async function startJob(db: Database, person: Person, { tag, reason, device, happenedAt = new Date() }: StartInput): Promise<{ id: string, number: number }> {
+  const [found] = await db.select().from(unit).where(eq(unit.tag, tag))
+  if (!found) throw new Problem(404, 'unit.unknown', `There is no unit ${tag}.`)
+  requireReach(person, found.siteKey, `Unit ${tag}`)
+  const [plan] = found.sheetKey
+    ? await db.select().from(sheet).where(eq(sheet.key, found.sheetKey)).orderBy(desc(sheet.revision)).limit(1)
+    : []
+  if (!plan) throw new Problem(409, 'unit.no-sheet', `There is no machine sheet for ${tag} yet, so no overhaul can be started. An engineer can bring one in.`)
+
+  const event: JobEvent = { id: randomUUID(), type: 'job-opened', body: { reason }, actor: { id: person.id, name: person.name }, happenedAt: happenedAt.toISOString() }
+  const state = foldJob(plan.document, [event])
+  return db.transaction(async (tx) => {
+    const [created] = await tx.insert(job).values({
+      unitId: found.id, sheetId: plan.id, reason, stepsTotal: plan.document.steps.length,
+      currentStep: nextSteps(plan.document, state)[0]?.title ?? null, openedAt: happenedAt,
+    }).onConflictDoNothing().returning({ id: job.id, number: job.number })
+    if (!created) {
+      const [open] = await tx.select({ id: job.id, number: job.number }).from(job).where(and(eq(job.unitId, found.id), eq(job.status, 'open')))
+      throw new Problem(409, 'job.open-already', `${tag} has an open job already${open ? ` (number ${open.number})` : ''}. Go on with that one.`, { job: open?.id })
+    }
+    const row = { id: event.id, jobId: created.id, seq: 1, type: event.type, body: { reason }, actorId: person.id, actorName: person.name, device, happenedAt, recordedAt: new Date() }
+    const hash = hashEvent(row, '')
+    await tx.insert(jobEvent).values({ ...row, prevHash: '', hash })
+    await tx.update(job).set({ seq: 1, headHash: hash }).where(eq(job.id, created.id))
+    return created
+  })
+}

@@ -1,0 +1,82 @@
+import { and, asc, count, desc, eq, ilike, inArray, isNotNull, or, sql, type SQL } from 'drizzle-orm'
+import { positionOf } from '#core'
+import type { JobRow, Person, UnitAnswer, UnitRow, YardAnswer } from '#shared/wire/types'
+import type { Database } from '../db/client'
+import { job, reading, sheet, site, unit } from '../db/schema'
+import { Problem } from './problem'
+import { requireReach } from './reach'
+
+export interface YardQuery {
+  search?: string | undefined
+  site?: string | undefined
+  show?: 'all' | 'open' | 'due'
+  limit: number
+  offset: number
+}
+
+/** Sites and the units that match, those with an open job first, then by tag. */
+export async function readYard(db: Database, person: Person, query: YardQuery): Promise<YardAnswer> {
+  const within = person.sites ? inArray(unit.siteKey, person.sites) : undefined
+  const openJob = and(eq(job.unitId, unit.id), eq(job.status, 'open'))
+  const where = and(within, ...conditions(query))
+  const [sites, units, [total]] = await Promise.all([
+    db.select({ key: site.key, name: site.name, units: count(unit.id), openJobs: count(job.id) })
+      .from(site).innerJoin(unit, eq(unit.siteKey, site.key)).leftJoin(job, openJob)
+      .where(within).groupBy(site.key).orderBy(site.place),
+    db.select({ unit, job }).from(unit).leftJoin(job, openJob).where(where)
+      .orderBy(sql`${job.id} is null`, asc(unit.tag)).limit(query.limit).offset(query.offset),
+    db.select({ n: count() }).from(unit).leftJoin(job, openJob).where(where),
+  ])
+  return { sites, units: units.map(({ unit, job }) => toUnitRow(unit, job)), total: total!.n }
+}
+
+function conditions({ search, site, show }: YardQuery): (SQL | undefined)[] {
+  const words = search?.trim().split(/\s+/).filter(Boolean) ?? []
+  const like = (word: string) => `%${word.replaceAll(/[\\%_]/g, '\\$&')}%`
+  return [
+    ...words.map(word => or(ilike(unit.tag, like(word)), ilike(unit.name, like(word)), ilike(unit.family, like(word)), ilike(unit.make, like(word)))),
+    site ? eq(unit.siteKey, site) : undefined,
+    show === 'open' ? isNotNull(job.id) : undefined,
+    show === 'due' ? sql`${unit.nextDue} <= current_date + 60` : undefined,
+  ]
+}
+
+/** One unit with its overhauls, newest first, and the readings that stand. */
+export async function readUnit(db: Database, person: Person, tag: string): Promise<UnitAnswer> {
+  const [found] = await db.select({ unit, siteName: site.name }).from(unit).innerJoin(site, eq(site.key, unit.siteKey)).where(eq(unit.tag, tag))
+  if (!found) throw new Problem(404, 'unit.unknown', `There is no unit ${tag}.`)
+  requireReach(person, found.unit.siteKey, `Unit ${tag}`)
+  const [plan] = found.unit.sheetKey
+    ? await db.select().from(sheet).where(eq(sheet.key, found.unit.sheetKey)).orderBy(desc(sheet.revision)).limit(1)
+    : []
+  const jobs = await db.select().from(job).where(eq(job.unitId, found.unit.id)).orderBy(desc(job.openedAt))
+  const rows = jobs.length
+    ? await db.select({ reading, number: job.number, document: sheet.document }).from(reading)
+        .innerJoin(job, eq(job.id, reading.jobId)).innerJoin(sheet, eq(sheet.id, job.sheetId))
+        .where(eq(job.unitId, found.unit.id)).orderBy(desc(reading.takenAt))
+    : []
+  const { openJob: _open, ...row } = toUnitRow(found.unit, null)
+  return {
+    unit: { ...row, siteName: found.siteName, make: found.unit.make, nameplate: found.unit.nameplate, sheet: plan ? { key: plan.key, title: plan.title, revision: plan.revision } : null },
+    jobs: jobs.map(toJobRow),
+    readings: rows.map(({ reading: r, number, document }) => {
+      const position = positionOf(document, r.position)
+      return { jobNumber: number, position: r.position, positionName: position.name, stage: r.stage, quantity: position.quantity, mean: r.mean, verdict: r.verdict, takenAt: r.takenAt.toISOString() }
+    }),
+  }
+}
+
+function toUnitRow(u: typeof unit.$inferSelect, open: typeof job.$inferSelect | null): UnitRow {
+  return {
+    tag: u.tag, name: u.name, family: u.family, site: u.siteKey, runningHours: u.runningHours, nextDue: u.nextDue, hasSheet: u.sheetKey !== null,
+    openJob: open && { id: open.id, number: open.number, stepsDone: open.stepsDone, stepsTotal: open.stepsTotal, currentStep: open.currentStep },
+  }
+}
+
+/** A job as lists show it. */
+export function toJobRow(row: typeof job.$inferSelect): JobRow {
+  return {
+    id: row.id, number: row.number, reason: row.reason, status: row.status, stepsDone: row.stepsDone, stepsTotal: row.stepsTotal,
+    currentStep: row.currentStep, openedAt: row.openedAt.toISOString(), closedAt: row.closedAt?.toISOString() ?? null,
+  }
+}
