@@ -28,8 +28,8 @@ function copyOf(state: JobState): JobState {
 }
 
 function apply(state: JobState, event: JobEvent): void {
-  const stamp: Stamp = { event: event.id, by: event.actor.name, byId: event.actor.id, at: event.happenedAt }
   state.events += 1
+  const stamp: Stamp = { event: event.id, n: state.events, by: event.actor.name, byId: event.actor.id, at: event.happenedAt }
   switch (event.type) {
     case 'job-opened': state.opened = { ...stamp, ...event.body }; break
     case 'step-done': state.done[event.body.step] = stamp; break
@@ -58,10 +58,18 @@ function takeBack(state: JobState, id: string): void {
   state.notes = without(state.notes)
 }
 
-/** True when the event has left something in the state that can be taken back. */
-export function isStanding(state: JobState, id: string): boolean {
+/** Every entry that can be taken back. */
+function standing(state: JobState): Stamp[] {
   return [
     ...Object.values(state.done), ...Object.values(state.released), ...state.marksMade, ...state.marksChecked,
     ...state.readings, ...state.bags, ...state.dispositions, ...state.notes,
-  ].some(entry => entry.event === id)
+  ]
+}
+
+/** True when the event has left something in the state that can be taken back. */
+export const isStanding = (state: JobState, id: string): boolean => standing(state).some(entry => entry.event === id)
+
+/** The newest entry of a person that can still be taken back, for "undo"; undefined when there is none. */
+export function lastStanding(state: JobState, personId: string): Stamp | undefined {
+  return standing(state).filter(entry => entry.byId === personId).sort((a, b) => b.n - a.n)[0]
 }

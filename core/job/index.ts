@@ -5,7 +5,7 @@ export {
   DISPOSITIONS, EVENT_TYPES, MARK_RESULTS,
   type Actor, type Disposition, type EventBodies, type EventType, type JobEvent, type MarkResult, type RecordedEvent,
 } from './events'
-export { foldJob } from './fold-job'
+export { foldJob, lastStanding } from './fold-job'
 export { guardEvent, type Refusal } from './guard-event'
 export {
   dispositionOf, emptyState, markChecked, markMade, readingAt,

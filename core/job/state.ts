@@ -4,6 +4,8 @@ import type { Disposition, MarkResult } from './events'
 /** Who did it and when, and the event that says so. */
 export interface Stamp {
   event: string
+  /** Which event of the log it was: 1, 2, 3 … */
+  n: number
   by: string
   byId: string
   at: string

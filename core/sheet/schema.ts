@@ -1,4 +1,5 @@
 import { Type, type Static, type TLiteral, type TSchema, type TUnion } from '@sinclair/typebox'
+import { LIMBS, MARK_WAYS, READING_STAGES, STAGES } from './terms'
 
 /*
  * The machine sheet as one document: everything that Needler knows about one kind of machine. The types of the program and
@@ -17,15 +18,6 @@ const Line = Type.String({ minLength: 1, maxLength: 200 })
 const Text = Type.String({ minLength: 1, maxLength: 1200 })
 const Count = Type.Integer({ minimum: 1, maximum: 2000 })
 const Mm = Type.Number({ minimum: -100000, maximum: 100000 })
-
-export const LIMBS = ['off', 'floor', 'on'] as const
-export const STAGES = [
-  'make-safe', 'prepare', 'as-found', 'mark', 'take-apart',
-  'clean', 'inspect', 'decide', 'get-parts',
-  'refit', 'set', 'tighten', 'as-left', 'run', 'close',
-] as const
-export const READING_STAGES = ['as-found', 'as-left'] as const
-export const MARK_WAYS = ['punch', 'paint', 'felt pen', 'scribe', 'tag'] as const
 
 const Outline = object({
   fromMm: Mm, toMm: Mm,
@@ -126,5 +118,4 @@ export type Joint = Static<typeof Joint>
 export type Step = Static<typeof Step>
 export type Outline = Static<typeof Outline>
 export type Limb = Step['limb']
-export type ReadingStage = (typeof READING_STAGES)[number]
 export type MarkWay = Mark['way']

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { bigserial, boolean, check, date, doublePrecision, index, integer, jsonb, pgTable, primaryKey, serial, smallint, text, timestamp, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
+import { bigserial, boolean, check, date, doublePrecision, index, integer, json, jsonb, pgTable, primaryKey, serial, smallint, text, timestamp, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
 import type { JobState, Sheet } from '#core'
 import { ROLES } from '#shared/rights'
 
@@ -47,7 +47,8 @@ export const unit = pgTable('unit', {
   name: text().notNull(),
   family: text().notNull(),
   make: text().notNull(),
-  nameplate: jsonb().$type<Record<string, string>>().notNull().default({}),
+  /** `json`, because `jsonb` would forget the order in which a nameplate reads. */
+  nameplate: json().$type<Record<string, string>>().notNull().default({}),
   /** Key of the sheet it is overhauled by; null while there is none. */
   sheetKey: text('sheet_key'),
   runningHours: integer('running_hours').notNull().default(0),

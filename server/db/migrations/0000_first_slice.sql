@@ -105,7 +105,7 @@ CREATE TABLE "unit" (
 	"name" text NOT NULL,
 	"family" text NOT NULL,
 	"make" text NOT NULL,
-	"nameplate" jsonb DEFAULT '{}'::jsonb NOT NULL,
+	"nameplate" json DEFAULT '{}'::json NOT NULL,
 	"sheet_key" text,
 	"running_hours" integer DEFAULT 0 NOT NULL,
 	"next_due" date,

@@ -1,0 +1,9 @@
+<script setup lang="ts">
+import AppFrame from './ui/AppFrame.vue'
+</script>
+
+<template>
+  <AppFrame>
+    <NuxtPage />
+  </AppFrame>
+</template>

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { closeBlockers, stepOf, type CloseBlocker } from '#core'
+import type { Bench } from './use-bench'
+
+const { bench } = defineProps<{ bench: Bench }>()
+const open = defineModel<boolean>({ required: true })
+const { job } = bench
+const remark = ref('')
+const blockers = computed(() => closeBlockers(job.sheet!, job.state))
+
+function goTo(blocker: CloseBlocker) {
+  if (blocker.step) bench.look(stepOf(job.sheet!, blocker.step))
+  else if (blocker.mark) bench.look(job.sheet!.steps.find(step => step.checks?.includes(blocker.mark!)) ?? null)
+  else if (blocker.part) bench.look(job.sheet!.steps.find(step => step.refits?.some(piece => piece.part === blocker.part)) ?? null)
+  open.value = false
+}
+function close() {
+  if (job.act('job-closed', remark.value.trim() ? { remark: remark.value.trim() } : {})) {
+    open.value = false
+  }
+}
+</script>
+
+<template>
+  <el-dialog
+    v-model="open"
+    :title="blockers.length ? 'Not ready to close' : 'Close the job'"
+    width="640"
+    :show-close="false"
+  >
+    <template v-if="blockers.length">
+      <p>{{ blockers.length }} things stand between this job and its closing. Tap one to go there.</p>
+      <ul
+        class="blockers"
+        aria-label="What stands in the way"
+      >
+        <li
+          v-for="blocker in blockers"
+          :key="blocker.message"
+        >
+          <button @click="goTo(blocker)">
+            {{ blocker.message }}
+          </button>
+        </li>
+      </ul>
+    </template>
+    <template v-else>
+      <p>Every rung is closed, every mark checked, every hold point released. With your signature the record does not change any more.</p>
+      <label for="remark">Remark for the next overhaul (may stay empty)</label>
+      <el-input
+        id="remark"
+        v-model="remark"
+        type="textarea"
+        :rows="3"
+        maxlength="2000"
+      />
+    </template>
+    <template #footer>
+      <el-button @click="open = false">
+        Back to the bench
+      </el-button>
+      <el-button
+        v-if="!blockers.length"
+        type="primary"
+        @click="close"
+      >
+        Sign and close
+      </el-button>
+    </template>
+  </el-dialog>
+</template>
+
+<style scoped>
+.blockers { max-height: 46vh; overflow-y: auto; margin-top: 10px; }
+.blockers button { width: 100%; min-height: 44px; text-align: left; background: none; border: 0; border-top: 1px solid var(--rule); padding: 8px 4px; cursor: pointer; }
+.blockers button:hover { background: var(--plate); }
+label { display: block; margin: 14px 0 6px; }
+</style>

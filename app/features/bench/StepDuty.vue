@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import type { DutyLine, Step } from '#core'
+import CheckMarkDuty from './CheckMarkDuty.vue'
+import DecisionDuty from './DecisionDuty.vue'
+import HoldDuty from './HoldDuty.vue'
+import MakeMarkDuty from './MakeMarkDuty.vue'
+import ReadingDuty from './ReadingDuty.vue'
+import type { Bench } from './use-bench'
+
+/** One thing that the step asks for, as the form in which it is done. */
+const { line } = defineProps<{ line: DutyLine, step: Step, bench: Bench }>()
+</script>
+
+<template>
+  <li
+    class="duty"
+    :class="{ met: line.met }"
+  >
+    <ReadingDuty
+      v-if="line.duty.kind === 'reading'"
+      :position-key="line.duty.position"
+      :stage="line.duty.stage"
+      :bench="bench"
+    />
+    <MakeMarkDuty
+      v-else-if="line.duty.kind === 'make mark'"
+      :mark-key="line.duty.mark"
+      :bench="bench"
+    />
+    <CheckMarkDuty
+      v-else-if="line.duty.kind === 'check mark'"
+      :mark-key="line.duty.mark"
+      :bench="bench"
+    />
+    <DecisionDuty
+      v-else-if="line.duty.kind === 'decision'"
+      :part-key="line.duty.part"
+      :bench="bench"
+    />
+    <HoldDuty
+      v-else
+      :step="step"
+      :text="line.duty.text"
+      :bench="bench"
+    />
+  </li>
+</template>
+
+<style scoped>
+.duty { border: 1px solid var(--rule-strong); padding: 10px 14px; }
+.duty.met { border-color: var(--rule); border-left: 5px solid var(--verdigris); }
+.duty :deep(h3) { display: flex; align-items: baseline; gap: 2px 10px; flex-wrap: wrap; justify-content: space-between; }
+.duty :deep(h3 small) { font: 400 13px var(--text); color: var(--slate); }
+.duty :deep(.choices) { display: flex; gap: 8px; flex-wrap: wrap; margin-top: 8px; }
+</style>

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { formatQuantity, type Joint, type Part, type Step } from '#core'
+
+defineProps<{ step: Step, moves: readonly { part: Part, count: number }[], joint: Joint | undefined }>()
+</script>
+
+<template>
+  <dl class="facts">
+    <template v-if="moves.length">
+      <dt>{{ step.removes ? 'Comes out' : 'Goes in' }}</dt>
+      <dd>
+        <span
+          v-for="{ part, count } in moves"
+          :key="part.key"
+          class="piece"
+        ><span class="mono">{{ count }}×</span> {{ part.name }}<em v-if="part.neverAgain"> · new one each time</em></span>
+        <span
+          v-for="{ part } in moves.filter(m => m.part.handling)"
+          :key="`h-${part.key}`"
+          class="handling"
+        >{{ part.handling }}</span>
+      </dd>
+    </template>
+    <template v-if="step.bag">
+      <dt>Into</dt><dd class="mono">
+        {{ step.bag }}
+      </dd>
+    </template>
+    <template v-if="joint">
+      <dt>Torque</dt>
+      <dd><strong class="mono">{{ formatQuantity(joint.torqueNm, 'torque', { decimals: 0 }) }}</strong> · <span class="mono">{{ joint.count }} × {{ joint.thread }}</span> · {{ joint.pattern }}; {{ joint.lubricant }}</dd>
+    </template>
+    <template v-if="step.lubricant">
+      <dt>{{ step.lubricant.kind === 'dry' ? 'Dry' : 'Lubricant' }}</dt>
+      <dd><strong>{{ step.lubricant.kind }}</strong>: {{ step.lubricant.text }}</dd>
+    </template>
+    <template v-if="step.orientation">
+      <dt>Which way</dt><dd>{{ step.orientation }}</dd>
+    </template>
+    <template v-if="step.layOn">
+      <dt>Lay on</dt><dd>{{ step.layOn }}</dd>
+    </template>
+    <template v-if="step.tools">
+      <dt>Tools</dt><dd>{{ step.tools.join(' · ') }}</dd>
+    </template>
+  </dl>
+</template>
+
+<style scoped>
+.facts { display: grid; grid-template-columns: 84px 1fr; margin: 10px 0 0; }
+dt, dd { padding: 6px 0; border-bottom: 1px solid var(--rule); margin: 0; }
+dt { color: var(--slate); }
+.piece { display: block; }
+.piece em { color: var(--brass); font-style: normal; }
+.handling { display: block; color: var(--slate); font-size: 14px; }
+</style>

@@ -1,0 +1,212 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { dutiesOf, indexOf, lastStanding, partOf } from '#core'
+import { moment } from '../../ui/moment'
+import NoteDialog from './NoteDialog.vue'
+import StepCautions from './StepCautions.vue'
+import StepFacts from './StepFacts.vue'
+import StepDuty from './StepDuty.vue'
+import type { Bench } from './use-bench'
+
+const { bench } = defineProps<{ bench: Bench }>()
+const emit = defineEmits<{ closeJob: [] }>()
+const { job, session } = bench
+const noting = ref(false)
+
+const step = computed(() => bench.shown.value)
+const stamp = computed(() => step.value ? job.state.done[step.value.key] : undefined)
+const number = computed(() => step.value ? job.sheet!.steps.indexOf(step.value) + 1 : 0)
+const duties = computed(() => step.value ? dutiesOf(job.sheet!, job.state, step.value) : [])
+const notes = computed(() => job.state.notes.filter(note => note.step === step.value?.key))
+const undoable = computed(() => session.person ? lastStanding(job.state, session.person.id) : undefined)
+const moves = computed(() => {
+  const pieces = step.value?.removes ?? step.value?.refits ?? []
+  return pieces.map(({ part, count }) => ({ part: partOf(job.sheet!, part), count }))
+})
+const joint = computed(() => step.value?.tightens ? indexOf(job.sheet!).joint.get(step.value.tightens) : undefined)
+const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
+
+function undo() {
+  if (undoable.value) job.act('undone', { event: undoable.value.event })
+}
+function takeBack() {
+  if (stamp.value) job.act('undone', { event: stamp.value.event })
+}
+</script>
+
+<template>
+  <section
+    class="panel"
+    aria-label="This step"
+  >
+    <div
+      v-if="job.state.closed"
+      class="closed"
+    >
+      <p>Closed by {{ job.state.closed.by }}. The record does not change any more.</p>
+      <el-button
+        type="primary"
+        @click="navigateTo(`/jobs/${job.meta!.id}/dossier`)"
+      >
+        See the dossier
+      </el-button>
+    </div>
+    <div
+      v-if="step"
+      :key="step.key"
+      class="body"
+    >
+      <p class="eyebrow">
+        Step {{ number }} · {{ limbName[step.limb] }} · {{ step.stage.replace('-', ' ') }}
+        <span
+          v-if="bench.current.value && bench.current.value.key !== step.key"
+          class="elsewhere"
+        ><button @click="bench.look(null)">To the work at hand</button></span>
+      </p>
+      <h2>{{ step.title }}</h2>
+      <p class="why">
+        {{ step.why }}
+      </p>
+      <StepCautions
+        v-if="step.cautions"
+        :cautions="step.cautions"
+        :notice="job.sheet!.notice"
+      />
+      <StepFacts
+        :step="step"
+        :moves="moves"
+        :joint="joint"
+      />
+      <ul
+        v-if="duties.length"
+        class="duties"
+        aria-label="What this step asks for"
+      >
+        <StepDuty
+          v-for="line in duties"
+          :key="JSON.stringify(line.duty)"
+          :line="line"
+          :step="step"
+          :bench="bench"
+        />
+      </ul>
+      <ul
+        v-if="notes.length"
+        class="notes"
+      >
+        <li
+          v-for="note in notes"
+          :key="note.event"
+        >
+          <Icon name="ph:note-pencil" /> {{ note.text }} <small class="quiet">{{ note.by }}</small>
+        </li>
+      </ul>
+    </div>
+    <div
+      v-else
+      class="body done"
+    >
+      <h2>Every step is done</h2>
+      <p>Look over what stands between this job and its closing, then sign it.</p>
+      <el-button
+        v-if="!job.state.closed"
+        type="primary"
+        class="big"
+        @click="emit('closeJob')"
+      >
+        Close the job
+      </el-button>
+    </div>
+    <footer v-if="!job.state.closed">
+      <p
+        v-if="job.refusal"
+        class="refusal"
+        role="alert"
+      >
+        <Icon name="ph:hand-palm" /> {{ job.refusal }}
+      </p>
+      <template v-if="step">
+        <p
+          v-if="stamp"
+          class="stamp"
+        >
+          <Icon name="ph:check-bold" /> {{ stamp.by }}, {{ moment(stamp.at) }}
+          <el-button
+            v-if="bench.mayWork.value"
+            text
+            @click="takeBack"
+          >
+            Take the tick back
+          </el-button>
+        </p>
+        <template v-else-if="bench.mayWork.value">
+          <p
+            v-if="bench.obstacle.value && !job.refusal"
+            class="obstacle"
+          >
+            {{ bench.obstacle.value }}
+          </p>
+          <el-button
+            type="primary"
+            class="big"
+            :disabled="bench.obstacle.value !== null"
+            @click="bench.tick()"
+          >
+            {{ step.done ?? 'Done' }}
+          </el-button>
+        </template>
+        <p
+          v-else
+          class="quiet"
+        >
+          You can look, but ticking needs a technician or lead.
+        </p>
+      </template>
+      <div
+        v-if="bench.mayWork.value"
+        class="side"
+      >
+        <el-button
+          v-if="step"
+          text
+          @click="noting = true"
+        >
+          <Icon name="ph:note-pencil" />&nbsp;Note
+        </el-button>
+        <el-button
+          text
+          :disabled="!undoable"
+          @click="undo"
+        >
+          <Icon name="ph:arrow-counter-clockwise" />&nbsp;Undo my last
+        </el-button>
+      </div>
+    </footer>
+    <NoteDialog
+      v-if="step"
+      v-model="noting"
+      :step="step"
+      :bench="bench"
+    />
+  </section>
+</template>
+
+<style scoped>
+.panel { display: flex; flex-direction: column; min-height: 0; }
+.body { flex: 1; overflow-y: auto; padding: 14px 20px; min-height: 0; scrollbar-width: thin; }
+.eyebrow { display: flex; gap: 12px; align-items: center; justify-content: space-between; padding-right: 10px; }
+h2 { font-size: 29px; margin: 4px 0 6px; }
+.why { color: var(--slate); font-size: 15.5px; }
+.elsewhere button { min-height: 32px; background: none; border: 0; text-transform: none; letter-spacing: 0; color: var(--scribe); text-decoration: underline; cursor: pointer; font: 500 14px var(--text); }
+.duties { display: flex; flex-direction: column; gap: 8px; margin-top: 12px; }
+.notes { margin-top: 12px; }
+.notes li { padding: 6px 0; border-top: 1px solid var(--rule); }
+footer { padding: 10px 20px 8px; border-top: 1px solid var(--rule); flex: none; }
+.big { width: 100%; min-height: 60px; font-size: 23px; }
+.obstacle { color: var(--brass); margin-bottom: 6px; font-weight: 500; }
+.refusal { color: var(--oxide); margin-bottom: 6px; font-weight: 500; }
+.stamp { color: var(--verdigris); font-weight: 500; display: flex; align-items: center; gap: 8px; flex-wrap: wrap; }
+.side { display: flex; gap: 4px; margin: 2px -10px 0; }
+.closed { padding: 12px 20px; background: var(--verdigris-tint); display: flex; gap: 12px; align-items: center; justify-content: space-between; }
+.done { display: flex; flex-direction: column; gap: 14px; justify-content: center; }
+</style>

@@ -1,0 +1,157 @@
+import { useDebounceFn, useWebSocket } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { v4 as newId } from 'uuid'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { emptyState, foldJob, guardEvent, type EventBodies, type EventType, type JobEvent, type JobState, type RecordedEvent, type Sheet } from '#core'
+import type { JobBundle, LiveMessage } from '#shared/wire/types'
+import { callApi, NoNetwork, sentenceOf } from '../../net/api'
+import { deviceStore } from '../../net/device-store'
+import { useOutboxStore } from '../../net/outbox-store'
+import { useSessionStore } from '../session/session-store'
+
+const LOOK_AGAIN_MS = 20_000
+
+/**
+ * The job on the bench: the log as the server has it, folded, and on top of it what waits on this device. Everything the
+ * screen shows comes from `state`; everything a person does goes through `act`.
+ */
+export const useJobStore = defineStore('job', () => {
+  const session = useSessionStore()
+  const outbox = useOutboxStore()
+
+  const meta = shallowRef<JobBundle['job'] | null>(null)
+  const sheet = shallowRef<Sheet | null>(null)
+  const recorded = shallowRef<JobState>(emptyState())
+  const seq = ref(0)
+  const problem = ref<string | null>(null)
+  const refusal = ref<string | null>(null)
+
+  const mine = computed(() => outbox.waiting.filter(entry => entry.job === meta.value?.id).map(entry => entry.event))
+  const state = computed<JobState>(() => {
+    if (!sheet.value || mine.value.length === 0) return recorded.value
+    let folded = recorded.value
+    for (const event of mine.value) {
+      // Somebody else was faster: the server will say so; here it has no effect meanwhile.
+      if (!guardEvent(sheet.value, folded, event)) folded = foldJob(sheet.value, [event], folded)
+    }
+    return folded
+  })
+  const waitingIds = computed(() => new Set(mine.value.map(event => event.id)))
+
+  const address = computed(() => meta.value ? `${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/api/live` : undefined)
+  const live = useWebSocket(address, {
+    immediate: false,
+    autoConnect: false,
+    autoReconnect: { retries: () => true, delay: attempt => Math.min(500 * attempt, 8000) },
+    heartbeat: { message: 'ping', responseMessage: 'pong', interval: LOOK_AGAIN_MS, pongTimeout: 8000 },
+    onConnected(socket) {
+      socket.send(JSON.stringify({ watch: meta.value?.id }))
+      void catchUp()
+      void outbox.send()
+    },
+    onMessage(_socket, { data }) {
+      if (data === 'pong') return void catchUp()
+      const message = JSON.parse(data as string) as LiveMessage
+      if (message.kind === 'resync' || (message.job === meta.value?.id && message.seq > seq.value)) void catchUp()
+    },
+  })
+
+  async function open(id: string): Promise<void> {
+    close()
+    try {
+      const kept = await deviceStore.jobs.get(id)
+      if (kept) {
+        const document = await deviceStore.sheets.get(sheetId(kept.sheet))
+        if (document) show(kept.meta, document.document, kept.state, kept.seq)
+      }
+      const bundle = await callApi<JobBundle>(`/jobs/${id}`)
+      const document = await fetchSheet(bundle.sheet)
+      const start = bundle.snapshot ?? { seq: 0, state: emptyState() }
+      show(bundle.job, document, foldJob(document, bundle.events, start.state), bundle.events.at(-1)?.seq ?? start.seq)
+      await outbox.forgetRecorded(new Set(bundle.events.map(event => event.id)))
+      keep(bundle.sheet)
+    } catch (error) {
+      if (!(error instanceof NoNetwork) || !sheet.value) problem.value = error instanceof NoNetwork ? 'This job was never opened on this device, so it cannot be shown without a link.' : sentenceOf(error)
+    }
+    if (meta.value) live.open()
+  }
+
+  function close(): void {
+    live.close()
+    meta.value = null
+    sheet.value = null
+    recorded.value = emptyState()
+    seq.value = 0
+    problem.value = null
+    refusal.value = null
+  }
+
+  function show(job: JobBundle['job'], document: Sheet, folded: JobState, at: number): void {
+    meta.value = job
+    sheet.value = document
+    recorded.value = folded
+    seq.value = at
+  }
+
+  /** Does something at the bench. Takes effect at once, or says in `refusal` why it may not happen. */
+  function act<T extends EventType>(type: T, body: EventBodies[T]): boolean {
+    if (!sheet.value || !meta.value || !session.person) return false
+    const { id, name } = session.person
+    // A plain copy: what a form holds is reactive and cannot be stored on the device.
+    const plain = JSON.parse(JSON.stringify(body)) as EventBodies[T]
+    const event = { id: newId(), type, body: plain, actor: { id, name }, happenedAt: new Date().toISOString() } as JobEvent
+    const refused = guardEvent(sheet.value, state.value, event)
+    refusal.value = refused?.message ?? null
+    if (refused) return false
+    void outbox.add(meta.value.id, event)
+    return true
+  }
+
+  let catching: Promise<void> | undefined
+  function catchUp(): Promise<void> {
+    catching ??= (async () => {
+      const job = meta.value?.id
+      if (!job) return
+      try {
+        void grow(job, await callApi<RecordedEvent[]>(`/jobs/${job}/events`, { query: { after: seq.value } }))
+      } catch {
+        // Not reached, or signed out: the next message, connection or tick asks again.
+      }
+    })().finally(() => { catching = undefined })
+    return catching
+  }
+
+  /** Folds what comes next in the log; a gap means that something of others lies between, so the log is asked. */
+  function grow(job: string, events: readonly RecordedEvent[]): void | Promise<void> {
+    if (job !== meta.value?.id || !sheet.value) return
+    const next = events.filter(event => event.seq > seq.value).sort((a, b) => a.seq - b.seq)
+    if (next.length === 0) return
+    if (next[0]!.seq !== seq.value + 1) return catchUp()
+    recorded.value = foldJob(sheet.value, next, recorded.value)
+    seq.value = next.at(-1)!.seq
+    void outbox.forgetRecorded(new Set(next.map(event => event.id)))
+  }
+  outbox.onRecorded((job, events) => grow(job, events.map(({ event, seq }) => ({ ...event, seq }))))
+
+  const keepSoon = useDebounceFn((sheetRef: JobBundle['sheet']) => keep(sheetRef), 400)
+  function keep(sheetRef: JobBundle['sheet']): void {
+    if (!meta.value) return
+    void deviceStore.jobs.put({ id: meta.value.id, meta: { ...meta.value }, sheet: sheetRef, seq: seq.value, state: recorded.value })
+  }
+  watch(seq, () => {
+    if (sheet.value && meta.value) void keepSoon({ key: sheet.value.key, revision: sheet.value.revision })
+  })
+
+  return { meta, sheet, state, seq, problem, refusal, waitingIds, open, close, act }
+})
+
+const sheetId = ({ key, revision }: { key: string, revision: number }) => `${key}@${revision}`
+
+/** A released revision never changes, so once it is on the device it is never asked for again. */
+async function fetchSheet(wanted: { key: string, revision: number }): Promise<Sheet> {
+  const kept = await deviceStore.sheets.get(sheetId(wanted))
+  if (kept) return kept.document
+  const document = await callApi<Sheet>(`/sheets/${wanted.key}/${wanted.revision}`)
+  await deviceStore.sheets.put({ id: sheetId(wanted), document })
+  return document
+}

@@ -1,0 +1,182 @@
+<script setup lang="ts">
+import { computed, onMounted } from 'vue'
+import { formatQuantity, type QuantityKind } from '#core'
+import type { Dossier } from '#shared/wire/types'
+import { callApi } from '../../net/api'
+import { useAnswer } from '../../net/use-answer'
+import { moment } from '../../ui/moment'
+import StateNote from '../../ui/StateNote.vue'
+import VerdictMark from '../../ui/VerdictMark.vue'
+import EventLog from './EventLog.vue'
+
+const { jobId } = defineProps<{ jobId: string }>()
+const answer = useAnswer<Dossier>(() => `dossier ${jobId}`, () => callApi(`/jobs/${jobId}/dossier`))
+const dossier = computed(() => answer.data.value)
+onMounted(() => void answer.load())
+
+const cells = (reading: Dossier['readings'][number]) => reading.values.map(row => row.map(value =>
+  formatQuantity(value, reading.quantity as QuantityKind, { bare: true, ...(reading.quantity === 'length' ? { decimals: 3 } : {}) })).join('  ')).join('   ')
+const unitOf = (reading: Dossier['readings'][number]) => formatQuantity(0, reading.quantity as QuantityKind).split('\u00a0')[1]
+const marks = computed(() => (dossier.value?.state.marksMade ?? []).map(made => ({ made, check: dossier.value!.state.marksChecked.findLast(check => check.mark === made.mark) })))
+</script>
+
+<template>
+  <div class="dossier">
+    <StateNote
+      v-if="answer.problem.value"
+      kind="problem"
+      title="This record cannot be shown"
+      :text="answer.problem.value"
+    />
+    <StateNote
+      v-else-if="!dossier"
+      kind="loading"
+      title="Fetching the record …"
+    />
+    <template v-else>
+      <header class="head">
+        <div>
+          <p class="eyebrow">
+            {{ dossier.unit.site }} · {{ dossier.unit.make }}
+          </p>
+          <h1>Dossier of job {{ dossier.job.number }}</h1>
+          <p><NuxtLink :to="`/units/${dossier.unit.tag}`" class="mono">{{ dossier.unit.tag }}</NuxtLink> {{ dossier.unit.name }} — {{ dossier.job.reason }}</p>
+        </div>
+        <div class="files">
+          <a
+            class="file"
+            :href="`/api/jobs/${jobId}/dossier?as=json`"
+            download
+          ><Icon name="ph:download-simple" /> JSON</a>
+          <a
+            class="file"
+            :href="`/api/jobs/${jobId}/dossier?as=csv`"
+            download
+          ><Icon name="ph:download-simple" /> CSV</a>
+        </div>
+      </header>
+      <div class="facts plate">
+        <div><span class="eyebrow">Opened</span>{{ moment(dossier.job.openedAt) }}<small>{{ dossier.state.opened?.by }}</small></div>
+        <div>
+          <span class="eyebrow">Closed</span>
+          <template v-if="dossier.state.closed">
+            {{ moment(dossier.state.closed.at) }}<small>{{ dossier.state.closed.by }}</small>
+          </template>
+          <template v-else>
+            still open<small>{{ dossier.job.stepsDone }} of {{ dossier.job.stepsTotal }} steps</small>
+          </template>
+        </div>
+        <div><span class="eyebrow">Sheet</span>{{ dossier.sheet.title }}<small>revision {{ dossier.sheet.revision }}</small></div>
+        <div :class="dossier.chain.intact ? 'intact' : 'broken'">
+          <span class="eyebrow">Record</span>
+          <template v-if="dossier.chain.intact">
+            <span><Icon name="ph:seal-check" /> {{ dossier.events.length }} entries, unchanged</span>
+          </template>
+          <template v-else>
+            <span><Icon name="ph:warning-diamond" /> changed at entry {{ dossier.chain.brokenAt }}</span>
+          </template>
+          <small class="mono">{{ dossier.chain.head.slice(0, 16) }}…</small>
+        </div>
+      </div>
+
+      <section class="plate card">
+        <h2>Readings</h2>
+        <p
+          v-if="!dossier.readings.length"
+          class="quiet"
+        >
+          None were taken.
+        </p>
+        <div class="scroll">
+          <table
+            v-if="dossier.readings.length"
+            class="ruled"
+          >
+            <thead><tr><th>Position</th><th>Stage</th><th>Values</th><th>Unit</th><th>Verdict</th><th>By</th></tr></thead>
+            <tbody>
+              <tr
+                v-for="reading in dossier.readings"
+                :key="reading.position + reading.stage + reading.at"
+              >
+                <td>{{ reading.name }}</td>
+                <td class="quiet">
+                  {{ reading.stage }}
+                </td>
+                <td class="mono pre">
+                  {{ cells(reading) }}
+                </td>
+                <td class="mono quiet">
+                  {{ unitOf(reading) }}
+                </td>
+                <td><VerdictMark :verdict="reading.verdict" /></td>
+                <td class="quiet">
+                  {{ reading.by }}
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      </section>
+
+      <div class="two">
+        <section class="plate card">
+          <h2>Match-marks</h2>
+          <ul>
+            <li
+              v-for="{ made, check } in marks"
+              :key="made.event"
+            >
+              <span class="mono">{{ made.mark }}</span> {{ made.way }} <span :class="check?.result === 'matches' ? 'intact' : 'broken'">{{ check ? check.result : 'not checked yet' }}</span>
+            </li>
+          </ul>
+        </section>
+        <section class="plate card">
+          <h2>Decisions and notes</h2>
+          <ul>
+            <li
+              v-for="entry in dossier.state.dispositions"
+              :key="entry.event"
+            >
+              <span class="mono">{{ entry.part }}</span> {{ entry.disposition }}<template v-if="entry.reason">
+                : {{ entry.reason }}
+              </template>
+            </li>
+            <li
+              v-for="note in dossier.state.notes"
+              :key="note.event"
+            >
+              <Icon name="ph:note-pencil" /> {{ note.text }} <small class="quiet">{{ note.by }}, {{ moment(note.at) }}</small>
+            </li>
+          </ul>
+        </section>
+      </div>
+      <EventLog
+        :events="dossier.events"
+        :refused="dossier.refused"
+      />
+      <p class="quiet">
+        {{ dossier.sheet.notice }}
+      </p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.dossier { max-width: 1180px; margin: 0 auto; padding: 20px; display: flex; flex-direction: column; gap: 16px; }
+.head { display: flex; justify-content: space-between; align-items: end; gap: 20px; flex-wrap: wrap; }
+.files { display: flex; gap: 10px; }
+.file { display: inline-flex; align-items: center; gap: 8px; min-height: 48px; padding: 0 20px; background: var(--chalk); border: 1px solid var(--rule-strong); font: 600 18px var(--label); text-decoration: none; color: var(--ink); }
+.facts { display: grid; grid-template-columns: repeat(auto-fit, minmax(200px, 1fr)); }
+.facts > div { display: flex; flex-direction: column; gap: 2px; padding: 14px 20px; border-right: 1px solid var(--rule); }
+.facts small { color: var(--slate); }
+.card { padding: 18px 22px; }
+.card h2 { margin-bottom: 8px; }
+.card li { padding: 5px 0; border-top: 1px solid var(--rule); }
+.two { display: grid; grid-template-columns: 1fr 2fr; gap: 16px; align-items: start; }
+.scroll { overflow-x: auto; }
+.pre { white-space: pre; font-size: 13px; }
+.intact { color: var(--verdigris); font-weight: 600; }
+.broken { color: var(--oxide); font-weight: 600; }
+@media (max-width: 860px) { .two { grid-template-columns: 1fr; } }
+@media print { .files { display: none; } }
+</style>

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import type { Dossier } from '#shared/wire/types'
+import { moment } from '../../ui/moment'
+
+defineProps<{ events: Dossier['events'], refused: Dossier['refused'] }>()
+function subject(event: Dossier['events'][number]): string {
+  const body = event.body as Record<string, unknown>
+  return String(body.step ?? body.mark ?? body.position ?? body.part ?? body.text ?? body.reason ?? '')
+}
+</script>
+
+<template>
+  <details class="plate card">
+    <summary><h2>The log, entry by entry</h2></summary>
+    <table class="ruled">
+      <thead><tr><th class="num">No.</th><th>When</th><th>What</th><th>Of</th><th>Who</th></tr></thead>
+      <tbody>
+        <tr
+          v-for="event in events"
+          :key="event.id"
+        >
+          <td class="num">
+            {{ event.seq }}
+          </td>
+          <td class="mono">
+            {{ moment(event.happenedAt) }}
+          </td>
+          <td>{{ event.type }}</td>
+          <td class="mono">
+            {{ subject(event) }}
+          </td>
+          <td>{{ event.actor.name }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <template v-if="refused.length">
+      <h2>Not taken into the log</h2>
+      <ul>
+        <li
+          v-for="entry in refused"
+          :key="entry.id"
+        >
+          {{ entry.type }}, {{ entry.by }}, {{ moment(entry.at) }}: {{ entry.message }}
+        </li>
+      </ul>
+    </template>
+  </details>
+</template>
+
+<style scoped>
+.card { padding: 12px 22px; }
+summary { cursor: pointer; min-height: 44px; display: flex; align-items: center; }
+summary::before { content: '▸'; margin-right: 10px; color: var(--scribe); }
+details[open] summary::before { content: '▾'; }
+h2 { font-size: 20px; }
+</style>

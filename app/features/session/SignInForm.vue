@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { sentenceOf } from '../../net/api'
+import { useSessionStore } from './session-store'
+
+const session = useSessionStore()
+const route = useRoute()
+const login = ref('')
+const password = ref('')
+const problem = ref('')
+const busy = ref(false)
+
+async function submit() {
+  if (!login.value.trim() || !password.value) {
+    problem.value = 'Type your name and your password.'
+    return
+  }
+  busy.value = true
+  problem.value = ''
+  try {
+    await session.signIn(login.value, password.value)
+    const to = String(route.query.to ?? '/')
+    await navigateTo(to.startsWith('/') && !to.startsWith('//') ? to : '/')
+  } catch (error) {
+    problem.value = sentenceOf(error)
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <div class="page">
+    <form
+      class="plate"
+      @submit.prevent="submit"
+    >
+      <p class="eyebrow">
+        Overhaul bench
+      </p>
+      <h1>Sign in</h1>
+      <label for="login">Name</label>
+      <el-input
+        id="login"
+        v-model="login"
+        autocomplete="username"
+        autocapitalize="off"
+        spellcheck="false"
+      />
+      <label for="password">Password</label>
+      <el-input
+        id="password"
+        v-model="password"
+        type="password"
+        autocomplete="current-password"
+      />
+      <p
+        v-if="problem"
+        class="problem"
+        role="alert"
+      >
+        <Icon name="ph:warning" /> {{ problem }}
+      </p>
+      <el-button
+        type="primary"
+        native-type="submit"
+        :loading="busy"
+      >
+        Go to the yard
+      </el-button>
+      <p class="quiet small">
+        Needler helps with measuring and record keeping. The maker’s manual, site rules, local law and licensed practice stand above it.
+      </p>
+    </form>
+    <svg
+      class="drawing"
+      viewBox="0 0 520 360"
+      aria-hidden="true"
+    >
+      <path d="M20 30 250 300h20L500 30" />
+      <g v-for="i in 7" :key="i">
+        <path
+          class="tie"
+          :d="`M${20 + i * 29} ${30 + i * 34} H${500 - i * 29}`"
+        />
+        <circle
+          :cx="20 + i * 29"
+          :cy="30 + i * 34"
+          r="5"
+        />
+        <circle
+          :cx="500 - i * 29"
+          :cy="30 + i * 34"
+          r="5"
+        />
+      </g>
+    </svg>
+  </div>
+</template>
+
+<style scoped>
+.page { display: grid; grid-template-columns: minmax(300px, 400px) minmax(0, 520px); gap: 72px; align-items: center; justify-content: center; min-height: 100%; padding: 24px; }
+form { display: flex; flex-direction: column; gap: 8px; padding: 30px 30px 24px; }
+h1 { font-size: 36px; margin-bottom: 10px; }
+label { font: 600 15px var(--label); margin-top: 6px; }
+.el-button { margin-top: 16px; min-height: 52px; font-size: 20px; }
+.problem { color: var(--oxide); font-weight: 500; margin-top: 8px; }
+.small { font-size: 13px; margin-top: 10px; }
+.drawing { width: 100%; fill: none; stroke: var(--prussian); stroke-width: 2; }
+.drawing .tie { stroke: var(--brass-line); stroke-width: 1.5; stroke-dasharray: 5 5; }
+.drawing circle { fill: var(--paper); }
+@media (max-width: 860px) { .page { grid-template-columns: minmax(0, 420px); } .drawing { display: none; } }
+</style>

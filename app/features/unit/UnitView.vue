@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import type { UnitAnswer } from '#shared/wire/types'
+import { callApi } from '../../net/api'
+import { useAnswer } from '../../net/use-answer'
+import { moment } from '../../ui/moment'
+import StateNote from '../../ui/StateNote.vue'
+import { useSessionStore } from '../session/session-store'
+import JobLine from './JobLine.vue'
+import ReadingHistory from './ReadingHistory.vue'
+import StartJobDialog from './StartJobDialog.vue'
+
+const { tag } = defineProps<{ tag: string }>()
+const session = useSessionStore()
+const answer = useAnswer<UnitAnswer>(() => `unit ${tag}`, () => callApi(`/units/${encodeURIComponent(tag)}`))
+const starting = ref(false)
+const unit = computed(() => answer.data.value?.unit)
+const openJob = computed(() => answer.data.value?.jobs.find(job => job.status === 'open'))
+onMounted(() => void answer.load())
+</script>
+
+<template>
+  <div class="unit">
+    <StateNote
+      v-if="answer.problem.value"
+      kind="problem"
+      title="This unit cannot be shown"
+      :text="answer.problem.value"
+    >
+      <NuxtLink to="/">
+        Back to the yard
+      </NuxtLink>
+    </StateNote>
+    <StateNote
+      v-else-if="!unit"
+      kind="loading"
+      title="Looking for the unit …"
+    />
+    <template v-else>
+      <p
+        v-if="answer.keptAt.value"
+        class="kept"
+      >
+        No link. As of {{ moment(answer.keptAt.value) }}.
+      </p>
+      <header class="head">
+        <div>
+          <p class="eyebrow">
+            {{ unit.siteName }}
+          </p>
+          <h1><span class="mono">{{ unit.tag }}</span> {{ unit.name }}</h1>
+        </div>
+        <el-button
+          v-if="openJob"
+          type="primary"
+          class="go"
+          @click="navigateTo(`/jobs/${openJob.id}`)"
+        >
+          Go on with job {{ openJob.number }}
+        </el-button>
+        <el-button
+          v-else-if="unit.sheet && session.may('job:start')"
+          type="primary"
+          class="go"
+          @click="starting = true"
+        >
+          Start an overhaul
+        </el-button>
+      </header>
+      <div class="columns">
+        <section class="plate card">
+          <h2>Nameplate</h2>
+          <dl>
+            <dt>Kind</dt><dd>{{ unit.family }}</dd>
+            <dt>Make</dt><dd>{{ unit.make }}</dd>
+            <template
+              v-for="(value, name) in unit.nameplate"
+              :key="name"
+            >
+              <dt>{{ name }}</dt><dd class="mono">
+                {{ value }}
+              </dd>
+            </template>
+            <dt>Running hours</dt><dd class="mono">
+              {{ unit.runningHours.toLocaleString('en').replaceAll(',', '\u202f') }} h
+            </dd>
+            <dt>Next due</dt><dd class="mono">
+              {{ unit.nextDue ?? 'no date' }}
+            </dd>
+            <dt>Sheet</dt><dd>{{ unit.sheet ? `${unit.sheet.title}, revision ${unit.sheet.revision}` : 'none yet: an overhaul needs one' }}</dd>
+          </dl>
+        </section>
+        <section class="plate card">
+          <h2>Overhauls</h2>
+          <p
+            v-if="!answer.data.value!.jobs.length"
+            class="quiet"
+          >
+            None yet. The first one starts the history of this unit.
+          </p>
+          <ol>
+            <JobLine
+              v-for="job in answer.data.value!.jobs"
+              :key="job.id"
+              :job="job"
+            />
+          </ol>
+        </section>
+      </div>
+      <ReadingHistory
+        v-if="answer.data.value!.readings.length"
+        :readings="answer.data.value!.readings"
+      />
+      <StartJobDialog
+        v-model="starting"
+        :tag="tag"
+      />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.unit { max-width: 1180px; margin: 0 auto; padding: 20px; display: flex; flex-direction: column; gap: 16px; }
+.head { display: flex; justify-content: space-between; align-items: end; gap: 20px; flex-wrap: wrap; }
+.head h1 .mono { font-size: 26px; font-weight: 500; margin-right: 6px; }
+.go { min-height: 52px; font-size: 20px; }
+.columns { display: grid; grid-template-columns: minmax(280px, 1fr) 2fr; gap: 16px; align-items: start; }
+.card { padding: 18px 22px; }
+.card h2 { margin-bottom: 10px; }
+dl { display: grid; grid-template-columns: auto 1fr; gap: 6px 16px; margin: 0; }
+dt { color: var(--slate); }
+dd { margin: 0; }
+.kept { background: var(--brass-tint); border-left: 4px solid var(--brass-line); padding: 8px 14px; }
+@media (max-width: 860px) { .columns { grid-template-columns: 1fr; } }
+</style>

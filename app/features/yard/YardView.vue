@@ -1,0 +1,129 @@
+<script setup lang="ts">
+import { refDebounced } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import type { YardAnswer } from '#shared/wire/types'
+import { callApi } from '../../net/api'
+import { useAnswer } from '../../net/use-answer'
+import { moment } from '../../ui/moment'
+import StateNote from '../../ui/StateNote.vue'
+import UnitTable from './UnitTable.vue'
+
+const search = ref('')
+const site = ref('')
+const show = ref<'all' | 'open' | 'due'>('all')
+const settled = refDebounced(search, 180)
+const limit = ref(100)
+
+const query = computed(() => ({ search: settled.value || undefined, site: site.value || undefined, show: show.value, limit: limit.value }))
+const yard = useAnswer<YardAnswer>(() => `yard ${JSON.stringify(query.value)}`, () => callApi('/yard', { query: query.value }))
+watch(query, () => void yard.load(), { immediate: true })
+
+const siteNames = computed(() => Object.fromEntries((yard.data.value?.sites ?? []).map(row => [row.key, row.name])))
+const shows = [{ label: 'All', value: 'all' }, { label: 'On the bench', value: 'open' }, { label: 'Due in 60 days', value: 'due' }]
+</script>
+
+<template>
+  <div class="yard">
+    <div class="head">
+      <h1>Yard</h1>
+      <div class="find">
+        <el-input
+          v-model="search"
+          clearable
+          aria-label="Search units by tag, name, kind or make"
+          placeholder="Tag, name, kind or make"
+        >
+          <template #prefix>
+            <Icon name="ph:magnifying-glass" />
+          </template>
+        </el-input>
+        <el-segmented
+          v-model="show"
+          :options="shows"
+          aria-label="Which units"
+        />
+      </div>
+    </div>
+
+    <nav
+      v-if="yard.data.value"
+      class="sites"
+      aria-label="Sites"
+    >
+      <button
+        v-for="row in yard.data.value.sites"
+        :key="row.key"
+        class="plate site"
+        :class="{ chosen: site === row.key }"
+        :aria-pressed="site === row.key"
+        @click="site = site === row.key ? '' : row.key"
+      >
+        <strong>{{ row.name }}</strong>
+        <span class="mono">{{ row.units }} units<template v-if="row.openJobs"> · {{ row.openJobs }} on the bench</template></span>
+      </button>
+    </nav>
+
+    <p
+      v-if="yard.keptAt.value"
+      class="kept"
+      role="status"
+    >
+      No link. This is the yard as of {{ moment(yard.keptAt.value) }}.
+    </p>
+    <StateNote
+      v-if="yard.problem.value"
+      kind="problem"
+      title="The yard cannot be shown"
+      :text="yard.problem.value"
+    >
+      <el-button @click="yard.load()">
+        Try again
+      </el-button>
+    </StateNote>
+    <StateNote
+      v-else-if="!yard.data.value"
+      kind="loading"
+      title="Looking over the yard …"
+    />
+    <StateNote
+      v-else-if="yard.data.value.units.length === 0"
+      kind="empty"
+      title="No unit matches"
+      text="Try another word, or show all sites."
+    >
+      <el-button @click="search = ''; site = ''; show = 'all'">
+        Show everything
+      </el-button>
+    </StateNote>
+    <template v-else>
+      <UnitTable
+        :units="yard.data.value.units"
+        :site-names="siteNames"
+      />
+      <p class="count quiet">
+        {{ yard.data.value.units.length }} of {{ yard.data.value.total }} units
+        <el-button
+          v-if="yard.data.value.units.length < yard.data.value.total"
+          text
+          @click="limit = 500"
+        >
+          Show more
+        </el-button>
+      </p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.yard { max-width: 1320px; margin: 0 auto; padding: 18px 20px 30px; }
+.head { display: flex; align-items: center; justify-content: space-between; gap: 20px; flex-wrap: wrap; }
+.find { display: flex; gap: 10px; flex-wrap: wrap; }
+.find .el-input { width: 300px; }
+.sites { display: grid; grid-template-columns: repeat(auto-fit, minmax(220px, 1fr)); gap: 12px; margin: 16px 0; }
+.site { display: flex; flex-direction: column; align-items: flex-start; gap: 2px; padding: 11px 18px; cursor: pointer; text-align: left; border-left: 6px solid var(--rule); min-height: 62px; }
+.site strong { font: 600 20px/1.2 var(--label); }
+.site .mono { color: var(--slate); font-size: 13px; }
+.site.chosen { border-left-color: var(--prussian); background: var(--plate); }
+.kept { background: var(--brass-tint); border-left: 4px solid var(--brass-line); padding: 8px 14px; margin-bottom: 12px; }
+.count { margin-top: 8px; }
+</style>

@@ -1,0 +1,9 @@
+import { useSessionStore } from '../features/session/session-store'
+
+/** Everything but the sign-in needs a person; afterwards they land where they wanted to go. */
+export default defineNuxtRouteMiddleware(async (to) => {
+  const session = useSessionStore()
+  await session.restore()
+  if (!session.person && to.path !== '/sign-in') return navigateTo({ path: '/sign-in', query: to.path === '/' ? {} : { to: to.fullPath } })
+  if (session.person && !session.expired && to.path === '/sign-in') return navigateTo('/')
+})

@@ -1,0 +1,50 @@
+import { FetchError, ofetch } from 'ofetch'
+import type { ProblemDetails } from '#shared/wire/types'
+
+/** An answer of the server that is a refusal: with status, code and a sentence for the person. */
+export class ApiProblem extends Error {
+  readonly details: ProblemDetails
+
+  constructor(details: ProblemDetails) {
+    super(details.detail)
+    this.name = 'ApiProblem'
+    this.details = details
+  }
+
+  get status(): number {
+    return this.details.status
+  }
+}
+
+/** The server was not reached at all. What was entered stays on the device. */
+export class NoNetwork extends Error {
+  constructor() {
+    super('The server is not reached. What you enter stays on this device and is sent when the link is back.')
+    this.name = 'NoNetwork'
+  }
+}
+
+interface CallOptions {
+  method?: 'GET' | 'POST' | 'DELETE'
+  query?: Record<string, string | number | undefined>
+  body?: unknown
+}
+
+/** The one way to the server. Throws `ApiProblem` for a refusal and `NoNetwork` when there is no link. */
+export async function callApi<T>(path: string, options: CallOptions = {}): Promise<T> {
+  try {
+    return await ofetch<T>(`/api${path}`, { ...options, body: options.body as Record<string, unknown> | undefined, retry: 0, timeout: 20_000, responseType: 'json' })
+  } catch (error) {
+    if (!(error instanceof FetchError) || !error.response) throw new NoNetwork()
+    throw new ApiProblem(toProblem(error))
+  }
+}
+
+function toProblem({ data, status }: FetchError): ProblemDetails {
+  if (data && typeof data === 'object' && 'detail' in data) return data as ProblemDetails
+  return { type: 'about:blank', title: 'No clear answer', status: status ?? 500, detail: 'The server gave no clear answer. Nothing was changed; try again.', code: 'answer.unclear' }
+}
+
+/** The sentence of whatever went wrong. */
+export const sentenceOf = (error: unknown): string =>
+  error instanceof Error ? error.message : 'Something went wrong. Nothing was changed.'

@@ -1,0 +1,57 @@
+import Dexie, { type EntityTable } from 'dexie'
+import { v4 as newId } from 'uuid'
+import type { JobEvent, JobState, Sheet } from '#core'
+import type { JobBundle } from '#shared/wire/types'
+
+/** An event that waits on this device to be sent. */
+export interface WaitingEvent {
+  /** Order in which things were done here. */
+  order?: number
+  job: string
+  event: JobEvent
+}
+
+/** An event that the server would not take, kept until its author has decided. */
+export interface SetAside {
+  id: string
+  job: string
+  event: JobEvent
+  message: string
+}
+
+/** What this device knows of a job, to open it without a link. */
+export interface KeptJob {
+  id: string
+  meta: JobBundle['job']
+  sheet: { key: string, revision: number }
+  seq: number
+  state: JobState
+}
+
+interface KeptSheet { id: string, document: Sheet }
+interface KeptAnswer { key: string, at: string, answer: unknown }
+
+class DeviceStore extends Dexie {
+  waiting!: EntityTable<WaitingEvent, 'order'>
+  setAside!: EntityTable<SetAside, 'id'>
+  jobs!: EntityTable<KeptJob, 'id'>
+  sheets!: EntityTable<KeptSheet, 'id'>
+  answers!: EntityTable<KeptAnswer, 'key'>
+
+  constructor() {
+    super('needler')
+    this.version(1).stores({ waiting: '++order, job, event.id', setAside: 'id, job', jobs: 'id', sheets: 'id', answers: 'key' })
+  }
+}
+
+/** Everything that this browser keeps for work without a link. */
+export const deviceStore = new DeviceStore()
+
+/** Who this tablet or browser is in the log; made once and kept. */
+export function deviceId(): string {
+  const kept = localStorage.getItem('needler-device')
+  if (kept) return kept
+  const made = newId()
+  localStorage.setItem('needler-device', made)
+  return made
+}

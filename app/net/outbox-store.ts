@@ -1,0 +1,130 @@
+import { useOnline } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed, shallowRef, toRaw, watch } from 'vue'
+import type { JobEvent } from '#core'
+import type { AppendResult } from '#shared/wire/types'
+import { useSessionStore } from '../features/session/session-store'
+import { ApiProblem, callApi, NoNetwork } from './api'
+import { deviceId, deviceStore, type SetAside, type WaitingEvent } from './device-store'
+
+type RecordedListener = (job: string, events: { event: JobEvent, seq: number }[]) => void | Promise<void>
+
+interface AppendAnswer { results: AppendResult[], seq: number }
+
+const MOST_AT_ONCE = 50
+const TRY_AGAIN_MS = 4000
+
+/**
+ * What waits on this device: kept in IndexedDB before it is sent, taken out when the server has answered. An event has one id
+ * from its birth, so sending it twice records it once.
+ */
+export const useOutboxStore = defineStore('outbox', () => {
+  const session = useSessionStore()
+  const online = useOnline()
+  const waiting = shallowRef<WaitingEvent[]>([])
+  const setAside = shallowRef<SetAside[]>([])
+  const reachable = shallowRef(true)
+  const recordedListeners = new Set<RecordedListener>()
+
+  const count = computed(() => waiting.value.length)
+  const offline = computed(() => !online.value || !reachable.value)
+
+  let restored: Promise<void> | undefined
+  function restore(): Promise<void> {
+    restored ??= (async () => {
+      waiting.value = await deviceStore.waiting.orderBy('order').toArray()
+      setAside.value = await deviceStore.setAside.toArray()
+      void send()
+    })()
+    return restored
+  }
+
+  /** Takes effect at once; the promise is settled when the event is safe on the device. */
+  async function add(job: string, event: JobEvent): Promise<void> {
+    const entry: WaitingEvent = { job, event }
+    waiting.value = [...waiting.value, entry]
+    await deviceStore.waiting.add(entry)
+    void send()
+  }
+
+  let sending = false
+  let timer: ReturnType<typeof setTimeout> | undefined
+  async function send(): Promise<void> {
+    if (sending || session.expired || !session.person) return
+    sending = true
+    clearTimeout(timer)
+    try {
+      for (let batch = nextBatch(); batch.length > 0; batch = nextBatch()) await sendBatch(batch)
+      reachable.value = true
+    } catch (error) {
+      if (error instanceof ApiProblem && error.status === 401) session.expired = true
+      else if (error instanceof NoNetwork) reachable.value = false
+      timer = setTimeout(() => void send(), TRY_AGAIN_MS)
+    } finally {
+      sending = false
+    }
+  }
+
+  /** The oldest entries of the signed-in person for one job; what others have left here waits for them. */
+  function nextBatch(): WaitingEvent[] {
+    const mine = waiting.value.filter(entry => entry.event.actor.id === session.person?.id && entry.order !== undefined)
+    return mine.filter(entry => entry.job === mine[0]?.job).slice(0, MOST_AT_ONCE)
+  }
+
+  async function sendBatch(batch: WaitingEvent[]): Promise<void> {
+    const job = batch[0]!.job
+    const events = batch.map(({ event: { id, type, happenedAt, body } }) => ({ id, type, happenedAt, body }))
+    try {
+      const answer = await callApi<AppendAnswer>(`/jobs/${job}/events`, { method: 'POST', body: { device: deviceId(), events } })
+      await settle(job, batch, answer.results)
+    } catch (error) {
+      // Not reached, signed out, or broken over there: everything keeps waiting.
+      if (!(error instanceof ApiProblem) || error.status === 401 || error.status >= 500 || error.status === 429) throw error
+      const { results } = error.details as { results?: AppendResult[] }
+      await settle(job, batch, results ?? events.map(({ id }) => ({ id, outcome: 'refused', code: error.details.code, message: error.message })))
+    }
+  }
+
+  async function settle(job: string, batch: WaitingEvent[], results: AppendResult[]): Promise<void> {
+    const byId = new Map(results.map(result => [result.id, result]))
+    const recorded: { event: JobEvent, seq: number }[] = []
+    const refused: SetAside[] = []
+    for (const { event } of batch) {
+      const result = byId.get(event.id)
+      if (result?.outcome === 'refused') refused.push({ id: event.id, job, event, message: result.message })
+      else if (result) recorded.push({ event, seq: result.seq })
+    }
+    await deviceStore.transaction('rw', deviceStore.waiting, deviceStore.setAside, async () => {
+      await deviceStore.setAside.bulkPut(refused.map(entry => toRaw(entry)))
+      await deviceStore.waiting.bulkDelete(batch.map(entry => entry.order!))
+    })
+    setAside.value = [...setAside.value, ...refused]
+    // First into the folded log, then out of the queue: in between nothing vanishes from the screen.
+    await Promise.all([...recordedListeners].map(listener => listener(job, recorded)))
+    drop(batch)
+  }
+
+  const drop = (entries: readonly WaitingEvent[]) => {
+    const gone = new Set(entries.map(entry => entry.event.id))
+    waiting.value = waiting.value.filter(entry => !gone.has(entry.event.id))
+  }
+
+  /** The log has these already: nothing of them needs to wait any more. */
+  async function forgetRecorded(ids: ReadonlySet<string>): Promise<void> {
+    const there = waiting.value.filter(entry => ids.has(entry.event.id) && entry.order !== undefined)
+    if (there.length === 0) return
+    drop(there)
+    await deviceStore.waiting.bulkDelete(there.map(entry => entry.order!))
+  }
+
+  async function dismiss(id: string): Promise<void> {
+    await deviceStore.setAside.delete(id)
+    setAside.value = setAside.value.filter(entry => entry.id !== id)
+  }
+
+  const onRecorded = (listener: RecordedListener) => void recordedListeners.add(listener)
+
+  watch([online, () => session.person, () => session.expired], () => void send())
+
+  return { waiting, setAside, count, offline, restore, add, send, forgetRecorded, dismiss, onRecorded }
+})

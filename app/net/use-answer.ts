@@ -1,0 +1,52 @@
+import { ref, shallowRef, type Ref, type ShallowRef } from 'vue'
+import { NoNetwork, sentenceOf } from './api'
+import { deviceStore } from './device-store'
+
+export interface Answer<T> {
+  data: ShallowRef<T | null>
+  /** When the shown copy was fetched, if it is not fresh. */
+  keptAt: Ref<string | null>
+  problem: Ref<string | null>
+  loading: Ref<boolean>
+  load: () => Promise<void>
+}
+
+/**
+ * An answer of the server that is kept on the device: shown at once from the last time, then fresh; without a link the kept
+ * copy stays and says how old it is.
+ */
+export function useAnswer<T>(key: () => string, fetch: () => Promise<T>): Answer<T> {
+  const data = shallowRef<T | null>(null)
+  const keptAt = ref<string | null>(null)
+  const problem = ref<string | null>(null)
+  const loading = ref(false)
+
+  let calls = 0
+  async function load(): Promise<void> {
+    const call = ++calls
+    const mine = () => call === calls
+    const name = key()
+    loading.value = true
+    problem.value = null
+    const kept = await deviceStore.answers.get(name)
+    if (kept && mine() && data.value === null) data.value = kept.answer as T
+    try {
+      const answer = await fetch()
+      if (!mine()) return
+      data.value = answer
+      keptAt.value = null
+      await deviceStore.answers.put({ key: name, at: new Date().toISOString(), answer })
+    } catch (error) {
+      if (!mine()) return
+      if (error instanceof NoNetwork && kept) {
+        data.value = kept.answer as T
+        keptAt.value = kept.at
+      } else {
+        problem.value = sentenceOf(error)
+      }
+    } finally {
+      if (mine()) loading.value = false
+    }
+  }
+  return { data, keptAt, problem, loading, load }
+}

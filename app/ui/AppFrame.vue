@@ -1,0 +1,162 @@
+<script setup lang="ts">
+import { useDark, useToggle } from '@vueuse/core'
+import { computed, onMounted, ref } from 'vue'
+import { sentenceOf } from '../net/api'
+import { useOutboxStore } from '../net/outbox-store'
+import { useSessionStore } from '../features/session/session-store'
+import { useJobStore } from '../features/bench/job-store'
+import AppUpdate from './AppUpdate.vue'
+import NeedlerSign from './NeedlerSign.vue'
+import SetAsideDialog from './SetAsideDialog.vue'
+
+const session = useSessionStore()
+const outbox = useOutboxStore()
+const job = useJobStore()
+const route = useRoute()
+const dark = useDark({ storageKey: 'needler-theme', disableTransition: false })
+const toggleDark = useToggle(dark)
+const asideOpen = ref(false)
+const problem = ref('')
+
+const trail = computed(() => {
+  if (route.path.startsWith('/jobs/') && job.meta) {
+    return [
+      { text: job.meta.siteName, to: '/' },
+      { text: `${job.meta.unitTag} ${job.meta.unitName}`, to: `/units/${job.meta.unitTag}` },
+      { text: `Job ${job.meta.number}`, to: `/jobs/${job.meta.id}` },
+    ]
+  }
+  if (route.path.startsWith('/units/')) return [{ text: 'Yard', to: '/' }, { text: String(route.params.tag), to: route.path }]
+  return []
+})
+
+async function signOut() {
+  problem.value = ''
+  try {
+    await session.signOut()
+    await navigateTo('/sign-in')
+  } catch (error) {
+    problem.value = sentenceOf(error)
+  }
+}
+
+onMounted(() => void outbox.restore())
+</script>
+
+<template>
+  <div class="frame">
+    <a
+      class="skip"
+      href="#main"
+    >To the content</a>
+    <header class="bar">
+      <NuxtLink
+        to="/"
+        class="home"
+        aria-label="Needler, to the yard"
+      >
+        <NeedlerSign />
+        <span>NEEDLER</span>
+      </NuxtLink>
+      <nav
+        class="trail"
+        aria-label="Where you are"
+      >
+        <NuxtLink
+          v-for="crumb in trail"
+          :key="crumb.to"
+          :to="crumb.to"
+        >
+          {{ crumb.text }}
+        </NuxtLink>
+      </nav>
+      <div
+        class="link-state"
+        role="status"
+      >
+        <span
+          v-if="outbox.offline"
+          class="flag"
+        ><Icon name="ph:plugs" /> No link</span>
+        <span
+          v-if="outbox.count"
+          class="flag brass"
+        ><i class="dot" />{{ outbox.count }} waiting to send</span>
+      </div>
+      <button
+        v-if="outbox.setAside.length"
+        class="bar-button brass"
+        @click="asideOpen = true"
+      >
+        {{ outbox.setAside.length }} set aside
+      </button>
+      <button
+        class="bar-button"
+        :aria-label="dark ? 'Light theme' : 'Dark theme'"
+        @click="toggleDark()"
+      >
+        <Icon :name="dark ? 'ph:sun' : 'ph:moon'" />
+      </button>
+      <template v-if="session.person">
+        <span class="who">{{ session.person.name }}<small>{{ session.person.role }}</small></span>
+        <button
+          class="bar-button"
+          aria-label="Sign out"
+          @click="signOut"
+        >
+          <Icon name="ph:sign-out" />
+        </button>
+      </template>
+    </header>
+    <div
+      v-if="session.expired"
+      class="notice"
+      role="alert"
+    >
+      Your sign-in has run out. What you enter is kept on this device.
+      <NuxtLink :to="{ path: '/sign-in', query: { to: route.fullPath } }">
+        Sign in and send it
+      </NuxtLink>
+    </div>
+    <div
+      v-if="problem"
+      class="notice"
+      role="alert"
+    >
+      {{ problem }}
+    </div>
+    <AppUpdate />
+    <main
+      id="main"
+      class="main"
+    >
+      <slot />
+    </main>
+    <SetAsideDialog v-model="asideOpen" />
+  </div>
+</template>
+
+<style scoped>
+.frame { display: flex; flex-direction: column; height: 100%; min-height: 0; }
+.skip { position: absolute; left: -9999px; }
+.skip:focus { left: 8px; top: 8px; z-index: 10; background: var(--chalk); padding: 8px; }
+.bar { display: flex; align-items: center; gap: 14px; min-height: 52px; padding: 0 8px 0 16px; background: var(--bar); color: var(--bar-text); flex: none; }
+.home { display: flex; align-items: center; gap: 10px; min-height: 48px; color: inherit; text-decoration: none; font: 600 21px/1 var(--label); letter-spacing: .1em; }
+.trail { display: flex; gap: 8px; min-width: 0; flex: 1; white-space: nowrap; overflow: hidden; }
+.trail a { color: var(--bar-quiet); text-decoration: none; overflow: hidden; text-overflow: ellipsis; padding: 12px 0; }
+.trail a:last-child { color: var(--bar-text); flex: none; }
+.trail a + a::before { content: '›'; margin-right: 8px; }
+.link-state { display: flex; gap: 14px; white-space: nowrap; }
+.flag { display: inline-flex; align-items: center; gap: 6px; color: var(--bar-text); }
+.brass { color: var(--bar-brass); }
+.dot { width: 9px; height: 9px; border-radius: 50%; background: var(--bar-brass); }
+.bar-button { min-width: 44px; min-height: 44px; background: none; border: 0; font-size: 19px; color: inherit; cursor: pointer; display: inline-flex; align-items: center; justify-content: center; white-space: nowrap; }
+.bar-button.brass { font-size: 15px; text-decoration: underline; text-underline-offset: 3px; }
+.bar :focus-visible { outline-color: var(--bar-brass); }
+.who { display: flex; flex-direction: column; line-height: 1.15; text-align: right; white-space: nowrap; }
+.who small { color: var(--bar-quiet); font-size: 12px; }
+.notice { padding: 10px 16px; background: var(--brass-tint); border-bottom: 1px solid var(--brass-line); }
+.main { flex: 1; min-height: 0; overflow: auto; }
+@media (max-width: 820px) { .who, .trail a:not(:last-child):not(:nth-child(2)) { display: none; } .trail a:nth-child(2)::before { content: none; } }
+@media print { .bar, .notice { display: none; } .frame, .main { height: auto; overflow: visible; } }
+</style>
