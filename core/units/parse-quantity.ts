@@ -16,7 +16,7 @@ export interface ParseOptions {
 }
 
 const MIXED_FRACTION = /^([+-]?)(?:(\d+)[\s-]+)?(\d+)\/(\d+)(?![\d/])/
-const DECIMAL = /^([+-]?)(\d[\d.,]*|[.,]\d+)(?:e([+-]?\d+))?/i
+const DECIMAL = /^([+-]?)(\d[\d.,]*|[.,]\d+)(?:e([+-]?\d{1,2}))?/i
 
 /**
  * Reads a measured value as people write it: decimals with point or comma, mixed fractions, signs, a unit or none.

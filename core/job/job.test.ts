@@ -1,0 +1,205 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { anyEvent, chooser, eventOf, finish, numbers, towardsTick, walk } from '../../tests/support/bench-walk'
+import { liftPump } from '../../tests/support/demo-sheet'
+import { layOutVee, nextSteps, openRungs, partAccount, rungsOf } from '../teardown'
+import { closeBlockers, foldJob, guardEvent, lastStanding, openDuties, type JobEvent, type JobState } from '.'
+import { assessReading } from './assess-reading'
+import { positionOf } from '../sheet'
+
+const fold = (events: JobEvent[], from?: JobState) => foldJob(liftPump, events, from)
+const opened = fold([eventOf('job-opened', { reason: 'test' })])
+const refusalOf = (state: JobState, event: JobEvent) => guardEvent(liftPump, state, event)?.code ?? null
+
+/** A job brought to just before a step, everything before it done properly. */
+function before(stepKey: string): JobState {
+  let state = opened
+  for (let tries = 0; tries < 1000; tries++) {
+    const [next] = nextSteps(liftPump, state)
+    if (!next || next.key === stepKey) return state
+    const event = towardsTick(liftPump, state, next.key)
+    expect(guardEvent(liftPump, state, event)).toBeNull()
+    state = fold([event], state)
+  }
+  throw new Error(`never came to ${stepKey}`)
+}
+const after = (state: JobState, stepKey: string): JobState => {
+  let now = state
+  while (!now.done[stepKey]) now = fold([towardsTick(liftPump, now, stepKey)], now)
+  return now
+}
+const ready = () => finish(liftPump, opened, fold, () => 0)!
+
+describe('any walk through the sheet', () => {
+  it('balances the account, folds in two halves as at once, and can be undone event by event', () => {
+    fc.assert(fc.property(numbers(fc), fc.nat({ max: 100 }), (choices, cut) => {
+      const choose = chooser(choices)
+      const { events, state } = walk(liftPump, opened, fold, choose, 150)
+      for (const line of partAccount(liftPump, state)) {
+        expect(line.inMachine + line.out).toBe(line.part.count)
+        expect(line.inMachine).toBeGreaterThanOrEqual(0)
+        expect(line.loose + line.bagged.reduce((sum, bag) => sum + bag.count, 0)).toBe(line.out)
+        expect(line.loose).toBeGreaterThanOrEqual(0)
+      }
+      const half = Math.floor(events.length * cut / 100)
+      expect(fold(events.slice(half), fold(events.slice(0, half), opened))).toEqual(fold(events, opened))
+
+      const event = anyEvent(liftPump, state, choose, [])
+      if (event.type !== 'undone' && event.type !== 'job-closed' && !guardEvent(liftPump, state, event)) {
+        const done = fold([event], state)
+        const undo = eventOf('undone', { event: event.id })
+        expect(guardEvent(liftPump, done, undo)).toBeNull()
+        expect({ ...fold([undo], done), events: 0 }).toEqual({ ...state, events: 0 })
+      }
+    }), { numRuns: 150 })
+  })
+
+  it('never leaves a ticked step in the air, whatever is undone', () => {
+    fc.assert(fc.property(numbers(fc), (choices) => {
+      const { state } = walk(liftPump, opened, fold, chooser(choices), 200)
+      for (const step of liftPump.steps.filter(candidate => state.done[candidate.key])) {
+        expect(step.after.every(key => state.done[key])).toBe(true)
+        expect(openDuties(liftPump, state, step)).toEqual([])
+      }
+    }), { numRuns: 100 })
+  })
+
+  it('comes to a job that closes, from anywhere and by any order of legal steps', () => {
+    fc.assert(fc.property(numbers(fc), (choices) => {
+      const choose = chooser(choices)
+      const { state } = walk(liftPump, opened, fold, choose, 60)
+      const end = finish(liftPump, state, fold, choose)
+      expect(end).toBeDefined()
+      expect(end!.bags.length >= 0 && openRungs(liftPump, end!)).toEqual([])
+      expect(closeBlockers(liftPump, end!).filter(blocker => blocker.code !== 'never-again-refitted-old')).toEqual([])
+    }), { numRuns: 100 })
+  })
+
+  it('does not touch the state it starts from', () => {
+    const start = JSON.stringify(opened)
+    after(opened, 'isolate')
+    expect(JSON.stringify(opened)).toBe(start)
+  })
+})
+
+describe('guardEvent', () => {
+  it('holds the order of the sheet and says what comes first', () => {
+    const refusal = guardEvent(liftPump, opened, eventOf('step-done', { step: 'rotor-out' }))
+    expect(refusal?.code).toBe('step.too-early')
+    expect(refusal?.message).toContain('Take the bearing caps off')
+  })
+
+  it('asks for readings, marks and releases before the tick', () => {
+    expect(refusalOf(opened, eventOf('step-done', { step: 'isolate' }))).toBe('step.duties-open')
+    const marking = before('mark-coupling')
+    const refusal = guardEvent(liftPump, marking, eventOf('step-done', { step: 'mark-coupling' }))
+    expect(refusal?.message).toContain('MK-1')
+    expect(refusal?.message).toContain('MK-2')
+  })
+
+  it.each<[string, JobEvent, string]>([
+    ['a grid of the wrong shape', eventOf('reading-taken', { position: 'seat-de', stage: 'as-found', values: [[70]], typed: [['70']] }), 'reading.shape'],
+    ['letters', eventOf('reading-taken', { position: 'end-float', stage: 'as-found', values: [[Number.NaN]], typed: [['abc']] }), 'reading.not-a-number'],
+    ['a negative diameter', eventOf('reading-taken', { position: 'seat-de', stage: 'as-found', values: [[70, 70], [70, -70], [70, 70]], typed: [['', ''], ['', ''], ['', '']] }), 'reading.not-positive'],
+    ['a part that is in the machine', eventOf('part-bagged', { part: 'impeller', count: 1, tag: 'B-01' }), 'bag.not-out'],
+    ['a check of a mark nobody made', eventOf('mark-checked', { mark: 'MK-3', result: 'matches' }), 'mark.not-made'],
+    ['an unknown step', eventOf('step-done', { step: 'paint-it-blue' }), 'job.unknown-reference'],
+    ['an unknown part', eventOf('part-disposed', { part: 'flywheel', disposition: 'reuse' }), 'job.unknown-reference'],
+    ['an undo of nothing', eventOf('undone', { event: 'never' }), 'undo.nothing'],
+    ['a release where none is asked', eventOf('hold-released', { step: 'area' }), 'hold.none'],
+    ['a second opening', eventOf('job-opened', { reason: 'again' }), 'job.already-open'],
+    ['an old gasket without a reason', eventOf('part-disposed', { part: 'casing-gasket', disposition: 'reuse' }), 'part.never-again'],
+  ])('refuses %s', (_name, event, code) => expect(refusalOf(opened, event)).toBe(code))
+
+  it('lets nothing of a step be undone while others stand on it', () => {
+    const state = after(before('spacer-out'), 'spacer-out')
+    expect(refusalOf(state, eventOf('undone', { event: state.done['mark-coupling']!.event }))).toBe('undo.stood-on')
+    expect(refusalOf(state, eventOf('undone', { event: state.marksMade[0]!.event }))).toBe('undo.stood-on')
+    expect(refusalOf(state, eventOf('undone', { event: state.done['spacer-out']!.event }))).toBeNull()
+    expect(lastStanding(state, 'person-a')?.event).toBe(state.done['spacer-out']!.event)
+  })
+
+  it('puts no more into bags than is loose', () => {
+    const state = after(before('casing-nuts-off'), 'casing-nuts-off')
+    const bagged = fold([eventOf('part-bagged', { part: 'casing-nuts', count: 20, tag: 'B-05' })], state)
+    expect(refusalOf(bagged, eventOf('part-bagged', { part: 'casing-nuts', count: 3, tag: 'B-05' }))).toBe('bag.not-out')
+    expect(refusalOf(bagged, eventOf('part-bagged', { part: 'casing-nuts', count: 2, tag: 'B-05' }))).toBeNull()
+  })
+
+  it('does not put a scrapped part back', () => {
+    const state = fold([eventOf('part-disposed', { part: 'impeller', disposition: 'scrap' })], before('impeller-on'))
+    const checked = fold([eventOf('mark-checked', { mark: 'MK-7', result: 'matches' })], state)
+    expect(refusalOf(checked, eventOf('step-done', { step: 'impeller-on' }))).toBe('part.scrapped')
+  })
+})
+
+describe('closing', () => {
+  it('is refused while rungs, marks, holds or steps are open, and says which', () => {
+    const state = after(before('upper-casing-off'), 'upper-casing-off')
+    expect(openRungs(liftPump, state).map(rung => rung.key)).toContain('upper-casing')
+    const codes = new Map(closeBlockers(liftPump, state).map(blocker => [blocker.code, blocker.message]))
+    expect(codes.get('open-rung')).toContain('still out')
+    expect(codes.get('mark-unverified')).toContain('MK-')
+    expect(codes.get('hold-unreleased')).toContain('hold point')
+    expect(codes.get('step-open')).toBeDefined()
+    expect(refusalOf(state, eventOf('job-closed', {}))).toBe('close.blocked')
+  })
+
+  it('is refused with an old gasket in the machine until a new one is fitted', () => {
+    let state = before('upper-casing-on')
+    state = fold([eventOf('part-disposed', { part: 'casing-gasket', disposition: 'reuse', reason: 'the kit comes tomorrow' })], state)
+    state = finish(liftPump, state, fold, () => 0)!
+    expect(closeBlockers(liftPump, state).map(blocker => [blocker.code, blocker.part])).toEqual([['never-again-refitted-old', 'casing-gasket']])
+    expect(refusalOf(state, eventOf('part-disposed', { part: 'casing-gasket', disposition: 'replace' }))).toBe('part.back-in')
+  })
+
+  it('is refused when a mark did not match', () => {
+    let state = before('spacer-on')
+    state = fold([eventOf('mark-checked', { mark: 'MK-1', result: 'lost' })], state)
+    state = finish(liftPump, state, fold, () => 0)!
+    expect(closeBlockers(liftPump, state).map(blocker => blocker.message)).toEqual([expect.stringContaining('MK-1') as string])
+    state = fold([eventOf('mark-checked', { mark: 'MK-1', result: 'matches' })], state)
+    expect(closeBlockers(liftPump, state)).toEqual([])
+  })
+
+  it('ends the log', () => {
+    const closed = fold([eventOf('job-closed', {})], ready())
+    expect(closed.closed?.by).toBe('Person a')
+    expect(refusalOf(closed, eventOf('note-added', { text: 'too late' }))).toBe('job.closed')
+    expect(refusalOf(closed, eventOf('job-closed', {}))).toBe('job.closed')
+  })
+})
+
+describe('layOutVee', () => {
+  it('has every step once, both limbs in their order, and each tied row is a rung', () => {
+    const { rows, floor } = layOutVee(liftPump)
+    const off = rows.flatMap(row => row.off ?? [])
+    const on = rows.flatMap(row => row.on ?? [])
+    expect(off).toEqual(liftPump.steps.filter(step => step.limb === 'off'))
+    expect(on.reverse()).toEqual(liftPump.steps.filter(step => step.limb === 'on'))
+    expect(floor).toEqual(liftPump.steps.filter(step => step.limb === 'floor'))
+    for (const row of rows.filter(candidate => candidate.rung)) expect(row.off!.rung).toBe(row.on!.rung)
+    expect(rows.filter(row => row.rung).length).toBe(rungsOf(liftPump).length)
+  })
+})
+
+describe('assessReading', () => {
+  const seat = positionOf(liftPump, 'seat-de')
+
+  it('judges size, roundness and taper, and the worst decides', () => {
+    const good = assessReading(seat, [[70.012, 70.012], [70.011, 70.012], [70.011, 70.011]])
+    expect(good.verdict).toBe('in')
+    expect(good.criteria.map(c => c.label)).toEqual(['Smallest', 'Largest', 'Out-of-roundness', 'Taper'])
+    // 70.003 lies 1 µm inside the limit of 70.002, less than U = 2 µm.
+    expect(assessReading(seat, [[70.005, 70.005], [70.004, 70.005], [70.004, 70.003]]).verdict).toBe('doubtful')
+    const oval = assessReading(seat, [[70.018, 70.006], [70.010, 70.010], [70.010, 70.010]])
+    expect(oval.criteria.find(c => c.label === 'Out-of-roundness')).toMatchObject({ verdict: 'out', upper: 0.006 })
+    expect(oval.working.some(line => line.source.includes('ISO 14253-1'))).toBe(true)
+  })
+
+  it('judges single values one by one', () => {
+    const float = assessReading(positionOf(liftPump, 'end-float'), [[0.18]])
+    expect(float.verdict).toBe('out')
+    expect(float.criteria[0]!.margin).toBeCloseTo(-0.03, 9)
+  })
+})

@@ -1,0 +1,90 @@
+import { readFileSync } from 'node:fs'
+import { Ajv } from 'ajv'
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { liftPumpDocument } from '../../tests/support/demo-sheet'
+import { DomainError } from '../domain-error'
+import { checkSheet, findCycle, SheetSchema, type Sheet, type SheetFault } from '.'
+
+function faultsOf(document: unknown): SheetFault[] {
+  try {
+    checkSheet(document)
+  } catch (error) {
+    if (error instanceof DomainError && error.code === 'sheet.bad') return error.details.faults as SheetFault[]
+    throw error
+  }
+  return []
+}
+
+const spoiled = (spoil: (sheet: Sheet) => void): SheetFault[] => {
+  const sheet = liftPumpDocument()
+  spoil(sheet)
+  return faultsOf(sheet)
+}
+const stepIndex = (key: string) => liftPumpDocument().steps.findIndex(step => step.key === key)
+const stepAt = (sheet: Sheet, key: string) => sheet.steps.find(step => step.key === key)!
+
+describe('checkSheet', () => {
+  it('takes the lift pump with both limbs, the floor and 60 steps or more', () => {
+    const sheet = checkSheet(liftPumpDocument())
+    expect(sheet.steps.length).toBeGreaterThanOrEqual(60)
+    expect(new Set(sheet.steps.map(step => step.limb))).toEqual(new Set(['off', 'floor', 'on']))
+  })
+
+  it.each<[string, (sheet: Sheet) => void, string, string]>([
+    ['a circle', s => stepAt(s, 'isolate').after.push('hand-over'), `/steps/${stepIndex('isolate')}/after`, 'circle'],
+    ['a step that needs itself', s => stepAt(s, 'area').after.push('area'), `/steps/${stepIndex('area')}/after`, 'circle'],
+    ['a step after nothing', s => stepAt(s, 'area').after.push('nowhere'), `/steps/${stepIndex('area')}/after/1`, '"nowhere"'],
+    ['an unknown part', s => { stepAt(s, 'hub-off').removes![0]!.part = 'flywheel' }, `/steps/${stepIndex('hub-off')}/removes/0/part`, '"flywheel"'],
+    ['a key twice', s => { s.steps[3]!.key = s.steps[2]!.key }, '/steps/3/key', 'twice'],
+    ['one nut too few on the way up', s => { stepAt(s, 'casing-nuts-on').refits![0]!.count = 21 }, '/parts/8', '22 come out but 21 go back'],
+    ['more than the machine has', s => { s.parts[8]!.count = 20 }, '/parts/8/count', '22 come out of a machine that has 20'],
+    ['a rung without its other side', s => { stepAt(s, 'guard-on').rung = 'fence' }, `/steps/${stepIndex('guard-off')}/rung`, 'one removal and one refit'],
+    ['a removal on the way up', s => { stepAt(s, 'guard-on').removes = [{ part: 'impeller', count: 1 }] }, `/steps/${stepIndex('guard-on')}/removes`, 'off limb only'],
+    ['a mark that nobody checks', s => { delete stepAt(s, 'impeller-on').checks }, '/marks/6', 'never checked'],
+    ['limits that cross', s => { s.positions[0]!.limits = { lower: 1, upper: 0.5 } }, '/positions/0/limits', 'above'],
+    ['a word for a number', s => { (s.parts[0] as { count: unknown }).count = 'one' }, '/parts/0/count', 'integer'],
+    ['a limb that is none', s => { (s.steps[0] as { limb: string }).limb = 'up' }, '/steps/0/limb', ''],
+    ['an unknown key', s => { (s as unknown as { colour: string }).colour = 'red' }, '/colour', ''],
+  ])('refuses %s with place and reason', (_name, spoil, place, reason) => {
+    const faults = spoiled(spoil)
+    expect(faults.map(fault => fault.place)).toContain(place)
+    expect(faults.find(fault => fault.place === place)!.reason).toContain(reason)
+  })
+
+  it.each([null, 42, 'sheet', [], {}])('refuses %j', document => expect(faultsOf(document).length).toBeGreaterThan(0))
+})
+
+describe('the published schema', () => {
+  const published = JSON.parse(readFileSync(new URL('../../docs/sheet.schema.json', import.meta.url), 'utf8')) as object
+
+  it('is the one the types come from', () => {
+    expect(published).toEqual({ $schema: 'http://json-schema.org/draft-07/schema#', ...JSON.parse(JSON.stringify(SheetSchema)) as object })
+  })
+
+  it('means the same to another validator', () => {
+    const validate = new Ajv({ allErrors: true }).compile(published)
+    expect(validate(liftPumpDocument())).toBe(true)
+    const bad = liftPumpDocument()
+    ;(bad.steps[4] as { minutes: unknown }).minutes = 'long'
+    expect(validate(bad)).toBe(false)
+    expect(validate.errors?.[0]?.instancePath).toBe('/steps/4/minutes')
+  })
+})
+
+describe('findCycle', () => {
+  const graph = fc.array(fc.array(fc.nat({ max: 14 }), { maxLength: 4 }), { minLength: 1, maxLength: 15 })
+    .map(lists => new Map(lists.map((after, i) => [String(i), after.filter(j => j < lists.length).map(String)])))
+
+  it('finds none where everything points backwards, and shows a real one where it says so', () => {
+    fc.assert(fc.property(graph, (after) => {
+      const backwards = new Map([...after].map(([key, list]) => [key, list.filter(before => Number(before) < Number(key))]))
+      expect(findCycle(backwards)).toBeUndefined()
+      const circle = findCycle(after)
+      if (!circle) return
+      expect(circle.length).toBeGreaterThan(1)
+      expect(circle[0]).toBe(circle.at(-1))
+      for (let i = 0; i + 1 < circle.length; i++) expect(after.get(circle[i]!)).toContain(circle[i + 1])
+    }))
+  })
+})

@@ -1,0 +1,126 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { DomainError } from '../domain-error'
+import { formatQuantity, KINDS, parseQuantity, type QuantityKind } from '.'
+
+const refusal = (work: () => unknown): DomainError => {
+  try {
+    work()
+  } catch (error) {
+    if (error instanceof DomainError) return error
+    throw error
+  }
+  throw new Error('nothing was refused')
+}
+
+describe('parseQuantity', () => {
+  // Value in the SI base and resolution, worked out by hand from 1 in = 25.4 mm and 1 lbf = 4.448 221 615 260 5 N.
+  it.each<[string, QuantityKind, number, string, number]>([
+    ['25.013', 'length', 25.013, 'mm', 0.001],
+    ['0,02', 'length', 0.02, 'mm', 0.01],
+    ['0,020', 'length', 0.02, 'mm', 0.001],
+    ['2 1/4"', 'length', 57.15, 'in', 6.35],
+    ['2-1/4 in', 'length', 57.15, 'in', 6.35],
+    ['7/16 in', 'length', 11.1125, 'in', 1.5875],
+    ['2 thou', 'length', 0.0508, 'thou', 0.0254],
+    ['1.5 mil', 'length', 0.0381, 'thou', 0.00254],
+    ['15 µm', 'length', 0.015, 'µm', 0.001],
+    ['15 um', 'length', 0.015, 'µm', 0.001],
+    ['0.0015"', 'length', 0.0381, 'in', 0.00254],
+    ['−0.05 mm', 'length', -0.05, 'mm', 0.01],
+    ['1.234,5 mm', 'length', 1234.5, 'mm', 0.1],
+    ['1,234,567', 'length', 1234567, 'mm', 1],
+    ['35 in-lb', 'torque', 3.954469016, 'lbf·in', 0.112984829],
+    ['25 ft-lb', 'torque', 33.895448708, 'lbf·ft', 1.355817948],
+    ['280 Nm', 'torque', 280, 'N·m', 1],
+    ['6,5 bar', 'pressure', 0.65, 'bar', 0.01],
+    ['100 psi', 'pressure', 0.689475729, 'psi', 0.006894757],
+    ['212 °F', 'temperature', 100, '°F', 0.555555556],
+    ['-40 F', 'temperature', -40, '°F', 0.555555556],
+    ['1.3 kN', 'force', 1300, 'kN', 100],
+    ['10 lb', 'mass', 4.5359237, 'lb', 0.45359237],
+    ['10 lb', 'force', 44.482216153, 'lbf', 4.448221615],
+    ['1.5 h', 'time', 5400, 'h', 360],
+    ['1480 1/min', 'speed', 1480, 'rpm', 1],
+  ])('reads %s as %s', (text, kind, value, unit, resolution) => {
+    const read = parseQuantity(text, kind)
+    expect(read.value).toBeCloseTo(value, 8)
+    expect(read.unit).toBe(unit)
+    expect(read.resolution).toBeCloseTo(resolution, 8)
+  })
+
+  it('asks instead of guessing what a bare 1,234 means', () => {
+    const { code, details } = refusal(() => parseQuantity('1,234', 'length'))
+    expect(code).toBe('quantity.ambiguous')
+    expect(details.choices).toEqual(['1.234', '1234'])
+  })
+
+  it.each<[string, QuantityKind, string]>([
+    ['', 'length', 'quantity.empty'],
+    ['   ', 'length', 'quantity.empty'],
+    ['abc', 'length', 'quantity.not-a-number'],
+    ['12..5', 'length', 'quantity.not-a-number'],
+    ['1.2.3', 'length', 'quantity.not-a-number'],
+    ['1/0"', 'length', 'quantity.not-a-number'],
+    ['NaN', 'length', 'quantity.not-a-number'],
+    ['5 bar', 'length', 'quantity.wrong-kind'],
+    ['5 mm', 'torque', 'quantity.wrong-kind'],
+    ['5 parsec', 'length', 'quantity.unknown-unit'],
+    ['1e99 m', 'length', 'quantity.out-of-range'],
+  ])('refuses %j as %s', (text, kind, code) => {
+    expect(refusal(() => parseQuantity(text, kind)).code).toBe(code)
+  })
+
+  it('brings every unit of every kind back to 1e-12', () => {
+    const pairs = (Object.keys(KINDS) as QuantityKind[]).flatMap(kind => KINDS[kind].units.map(unit => ({ kind, unit })))
+    fc.assert(fc.property(fc.constantFrom(...pairs), fc.integer({ min: -99_999_999, max: 99_999_999 }), fc.integer({ min: 0, max: 6 }), ({ kind, unit }, digits, decimals) => {
+      const typed = (digits / 10 ** decimals).toFixed(decimals)
+      const back = (parseQuantity(`${typed} ${unit.symbol}`, kind).value - unit.offset) / unit.factor
+      expect(Math.abs(back - Number(typed))).toBeLessThanOrEqual(1e-12 * Math.max(Math.abs(Number(typed)), Math.abs(unit.offset / unit.factor)))
+    }))
+  })
+
+  it('never gives anything but a finite number or a refusal', () => {
+    fc.assert(fc.property(fc.string({ maxLength: 12, unit: fc.constantFrom(...'0123456789.,-+/ eE"mµtin') }), (text) => {
+      try {
+        const { value, resolution } = parseQuantity(text, 'length')
+        expect(Number.isFinite(value) && resolution > 0).toBe(true)
+      } catch (error) {
+        expect(error).toBeInstanceOf(DomainError)
+      }
+    }), { numRuns: 2000 })
+  })
+})
+
+describe('formatQuantity', () => {
+  const plain = (text: string) => text.replaceAll('\u00a0', ' ')
+
+  it.each<[number, QuantityKind, Parameters<typeof formatQuantity>[2], string]>([
+    [25.013, 'length', {}, '25.013 mm'],
+    [25.013, 'length', { system: 'imperial' }, '0.98476 in'],
+    [0.015, 'length', { unit: 'µm', decimals: 0 }, '15 µm'],
+    [0.0381, 'length', { system: 'imperial', resolution: 0.00254 }, '0.0015 in'],
+    [25.01, 'length', { resolution: 0.001 }, '25.010 mm'],
+    [-0.0001, 'length', { decimals: 2 }, '0.00 mm'],
+    [-0.05, 'length', { decimals: 2 }, '−0.05 mm'],
+    [0.05, 'length', { decimals: 2, signed: true }, '+0.05 mm'],
+    [100, 'temperature', { system: 'imperial' }, '212.0 °F'],
+    [0.65, 'pressure', { unit: 'bar', decimals: 1 }, '6.5 bar'],
+    [280, 'torque', { decimals: 0, bare: true }, '280'],
+  ])('shows %s %s with %j as %s', (value, kind, options, text) => {
+    expect(plain(formatQuantity(value, kind, options))).toBe(text)
+  })
+
+  it('shows what was typed at the resolution it was typed with', () => {
+    fc.assert(fc.property(fc.integer({ min: 1, max: 9_999_999 }), fc.integer({ min: 0, max: 5 }), fc.constantFrom('mm', 'in', 'µm', 'thou'), (digits, decimals, unit) => {
+      const typed = `${(digits / 10 ** decimals).toFixed(decimals)} ${unit}`
+      const { value, resolution } = parseQuantity(typed, 'length')
+      expect(plain(formatQuantity(value, 'length', { unit, resolution }))).toBe(typed)
+    }))
+  })
+
+  it('refuses to show what is no number', () => {
+    expect(refusal(() => formatQuantity(Number.NaN, 'length')).code).toBe('quantity.not-finite')
+    expect(refusal(() => formatQuantity(1, 'length', { unit: 'bar' })).code).toBe('quantity.unknown-unit')
+  })
+})

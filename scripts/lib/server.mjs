@@ -1,0 +1,60 @@
+import { spawn } from 'node:child_process'
+import { createConnection } from 'node:net'
+import { join } from 'node:path'
+import { ROOT } from './prepare.mjs'
+import { Stop } from './say.mjs'
+
+const UP_WITHIN_MS = 30_000
+
+/** Says in a sentence that somebody else has the port already. */
+export function needFreePort(host, port) {
+  return new Promise((resolve, reject) => {
+    const probe = createConnection({ host: host === '0.0.0.0' ? '127.0.0.1' : host, port })
+    probe.on('connect', () => {
+      probe.destroy()
+      reject(new Stop(`Port ${port} on ${host} is taken by another program. Choose another one: PORT=${port + 1} npm start`))
+    })
+    probe.on('error', () => resolve())
+  })
+}
+
+/**
+ * Starts the built server and waits until it is well.
+ * @returns {Promise<{ address: string, ended: Promise<number>, stop: () => Promise<number> }>}
+ */
+export async function startServer({ url, secret, host, port, env = {}, output = 'inherit' }) {
+  await needFreePort(host, port)
+  const child = spawn(process.execPath, [join(ROOT, '.output', 'server', 'index.mjs')], {
+    env: { NODE_ENV: 'production', ...process.env, ...env, DATABASE_URL: url, NUXT_SESSION_PASSWORD: secret, HOST: host, PORT: String(port) },
+    stdio: ['ignore', output, output],
+    // Ctrl-C reaches the whole group at once; the start script passes it on in the right order instead.
+    detached: true,
+  })
+  const ended = new Promise(resolve => child.on('exit', code => resolve(code ?? 0)))
+  let over = false
+  void ended.then(() => { over = true })
+  const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`
+  for (const until = Date.now() + UP_WITHIN_MS; ;) {
+    if (over) throw new Stop('The server ended before it was up. Its last lines stand above.')
+    if (await isWell(address)) break
+    if (Date.now() > until) {
+      child.kill('SIGKILL')
+      throw new Stop('The server did not come up within 30 s.')
+    }
+    await new Promise(resolve => setTimeout(resolve, 100))
+  }
+  const stop = () => {
+    if (!over) child.kill('SIGTERM')
+    const patience = setTimeout(() => child.kill('SIGKILL'), 10_000)
+    return ended.finally(() => clearTimeout(patience))
+  }
+  return { address, ended, stop }
+}
+
+async function isWell(address) {
+  try {
+    return (await fetch(`${address}/api/health`)).ok
+  } catch {
+    return false
+  }
+}

@@ -1,0 +1,10 @@
+import { defineConfig } from 'vitest/config'
+
+export default defineConfig({
+  test: {
+    projects: [
+      { test: { name: 'core', include: ['core/**/*.test.ts'], environment: 'node' } },
+      { test: { name: 'api', include: ['tests/api/**/*.test.ts'], environment: 'node', testTimeout: 30_000, hookTimeout: 60_000, fileParallelism: false } },
+    ],
+  },
+})
