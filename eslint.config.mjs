@@ -1,8 +1,32 @@
 import withNuxt from './.nuxt/eslint.config.mjs'
 
-const off = { 'vue/multi-word-component-names': 'off' }
+/** Imports go one way: app → shared → core, server → shared → core. */
+const forbid = (...patterns) => ({ 'no-restricted-imports': ['error', { patterns }] })
+const nothingOutside = {
+  regex: '^(?!\\.{1,2}(/|$)|@sinclair/typebox)', message: 'The core is pure: it imports nothing but itself and the schema builder.',
+}
+const app = { regex: '(^|/)app/|^~/|^@/', message: 'Nothing below the interface knows of it.' }
+const server = { regex: '(^|/)server/', message: 'Only the server knows the server; what crosses the wire stands in shared/.' }
+const demo = { regex: '(^|/)demo/', message: 'The product does not know its demonstration.' }
+const tests = { regex: '(^|/)tests/', message: 'The product does not know its tests.' }
+/** Within the core: which folder may know which. */
+const coreKnows = {
+  units: [], metrology: ['units'], sheet: [], teardown: ['sheet'], job: ['units', 'metrology', 'sheet', 'teardown'],
+}
 
 export default withNuxt(
-  { ignores: ['.output/**', '.nuxt/**', '.data/**', 'server/db/migrations/**', 'test-results/**', 'playwright-report/**'] },
-  { files: ['app/pages/**/*.vue', 'app/app.vue'], rules: off },
+  { ignores: ['.output/**', '.nuxt/**', '.data/**', 'server/db/migrations/**', 'test-results/**', 'docs/**'] },
+  { files: ['app/pages/**/*.vue', 'app/app.vue'], rules: { 'vue/multi-word-component-names': 'off' } },
+  { rules: { '@stylistic/max-statements-per-line': 'off', '@stylistic/member-delimiter-style': 'off', '@typescript-eslint/no-explicit-any': 'error' } },
+  { files: ['core/**/*.ts'], ignores: ['core/**/*.test.ts'], rules: forbid(nothingOutside) },
+  ...Object.entries(coreKnows).map(([folder, known]) => ({
+    files: [`core/${folder}/**/*.ts`], ignores: ['core/**/*.test.ts'],
+    rules: forbid(nothingOutside, {
+      regex: `^\\.\\./(?!${[...known, 'domain-error', 'working'].join('|')})`, message: `core/${folder} may know ${known.join(', ') || 'no other folder'} only.`,
+    }),
+  })),
+  { files: ['shared/**/*.ts'], rules: forbid(app, server, demo, tests) },
+  { files: ['app/**/*.{ts,vue}'], rules: forbid(server, demo, tests, { regex: '^#core/|/core/', message: 'The core is known by its face: import from #core.' }) },
+  { files: ['server/**/*.ts'], rules: forbid(app, demo, tests) },
+  { files: ['server/api/**/*.ts'], rules: forbid(app, demo, tests, { regex: '^drizzle-orm(?!$)|db/schema', message: 'SQL lives in services.' }) },
 )

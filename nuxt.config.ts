@@ -6,12 +6,9 @@ export default defineNuxtConfig({
 
   // An offline-first client application: the server sends the shell, the browser folds the same log as the server.
   ssr: false,
-  spaLoadingTemplate: false,
-  devtools: { enabled: false },
-  compatibilityDate: '2026-11-01',
   components: [],
   imports: { autoImport: true, dirs: [] },
-  css: ['~/assets/css/fonts.css', '~/assets/css/tokens.css', '~/assets/css/element.css', '~/assets/css/base.css'],
+  devtools: { enabled: false },
   app: {
     head: {
       title: 'Needler',
@@ -24,15 +21,55 @@ export default defineNuxtConfig({
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/needle.svg' }],
     },
   },
+  css: ['~/assets/css/fonts.css', '~/assets/css/tokens.css', '~/assets/css/element.css', '~/assets/css/base.css'],
+  spaLoadingTemplate: false,
   runtimeConfig: {
     databaseUrl: '',
     session: { name: 'needler', password: '', maxAge: 60 * 60 * 12, cookie: { sameSite: 'strict', httpOnly: true, secure: false } },
   },
+  compatibilityDate: '2026-11-01',
+
+  nitro: {
+    experimental: { websocket: true },
+    compressPublicAssets: { gzip: true, brotli: true },
+    // @vercel/nft would leave out the `module-sync` files that this Node picks.
+    externals: { traceOptions: { conditions: ['node', 'module-sync', 'production'] } },
+  },
+  vite: { worker: { format: 'es' } },
+  typescript: { strict: true },
+  hooks: {
+    // Lazy chunks stay lazy: no prefetch of everything behind the first page.
+    'build:manifest': (manifest) => {
+      for (const file of Object.values(manifest)) file.prefetch = false
+    },
+  },
   auth: { loadStrategy: 'none' },
   elementPlus: { importStyle: 'css', themes: [] },
+  eslint: { config: { stylistic: { quotes: 'single', semi: false, braceStyle: '1tbs' } } },
   icon: {
     mode: 'svg', provider: 'none', fallbackToApi: false,
     serverBundle: false, clientBundle: { scan: true, sizeLimitKb: 64 },
+  },
+
+  pwa: {
+    registerType: 'prompt',
+    manifest: {
+      name: 'Needler', short_name: 'Needler', description: 'The overhaul bench of a plant maintenance shop.',
+      theme_color: '#12395B', background_color: '#F4F1E8', display: 'standalone', start_url: '/',
+      icons: [{ src: '/needle.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+    },
+    workbox: {
+      globPatterns: ['**/*.{js,css,woff2,svg}'],
+      navigateFallback: null,
+      cleanupOutdatedCaches: true,
+      // The shell is asked from the server once an installation, with the headers and the nonce that belong to it.
+      additionalManifestEntries: [{ url: '/shell', revision: String(Date.now()) }],
+      runtimeCaching: [{
+        urlPattern: ({ request, url }) => request.mode === 'navigate' && !url.pathname.startsWith('/api/'),
+        handler: 'NetworkOnly',
+        options: { precacheFallback: { fallbackURL: '/shell' } },
+      }],
+    },
   },
 
   security: {
@@ -67,41 +104,4 @@ export default defineNuxtConfig({
     corsHandler: false,
     hidePoweredBy: true,
   },
-
-  pwa: {
-    registerType: 'prompt',
-    manifest: {
-      name: 'Needler', short_name: 'Needler', description: 'The overhaul bench of a plant maintenance shop.',
-      theme_color: '#12395B', background_color: '#F4F1E8', display: 'standalone', start_url: '/',
-      icons: [{ src: '/needle.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
-    },
-    workbox: {
-      globPatterns: ['**/*.{js,css,woff2,svg}'],
-      navigateFallback: null,
-      cleanupOutdatedCaches: true,
-      // The shell is asked from the server once an installation, with the headers and the nonce that belong to it.
-      additionalManifestEntries: [{ url: '/shell', revision: String(Date.now()) }],
-      runtimeCaching: [{
-        urlPattern: ({ request, url }) => request.mode === 'navigate' && !url.pathname.startsWith('/api/'),
-        handler: 'NetworkOnly',
-        options: { precacheFallback: { fallbackURL: '/shell' } },
-      }],
-    },
-  },
-
-  nitro: {
-    experimental: { websocket: true },
-    compressPublicAssets: { gzip: true, brotli: true },
-    // @vercel/nft would leave out the `module-sync` files that this Node picks.
-    externals: { traceOptions: { conditions: ['node', 'module-sync', 'production'] } },
-  },
-  hooks: {
-    // Lazy chunks stay lazy: no prefetch of everything behind the first page.
-    'build:manifest': (manifest) => {
-      for (const file of Object.values(manifest)) file.prefetch = false
-    },
-  },
-  vite: { worker: { format: 'es' } },
-  typescript: { strict: true },
-  eslint: { config: { stylistic: { quotes: 'single', semi: false, braceStyle: '1tbs' } } },
 })

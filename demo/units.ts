@@ -25,7 +25,7 @@ const intake = unit('intake')
 const desalting = unit('desalting')
 const sludge = unit('sludge')
 
-const liftPlate = (serial: string) => ({ 'Type': 'SC 350-405', 'Serial': serial, 'Flow': '780 m³/h', 'Head': '61 m', 'Speed': '1480 rpm', 'Impeller': '405 mm, bronze' })
+const liftPlate = (serial: string) => ({ Type: 'SC 350-405', Serial: serial, Flow: '780 m³/h', Head: '61 m', Speed: '1480 rpm', Impeller: '405 mm, bronze' })
 
 /** Made-up makers: Calder & Finch, Tidewright, Osmund Works, Brackwater, Halden Drives, Pell Gearing. All figures are invented. */
 export const DEMO_UNITS: readonly DemoUnit[] = [

@@ -34,7 +34,7 @@ const word = computed(() => ({ in: 'IN', doubtful: 'DOUBTFUL', out: 'OUT' })[ver
         d="M10 1 19 10 10 19 1 10z"
       />
     </svg>
-    {{ word }}<template v-if="by"> {{ by }}</template>
+    {{ by ? `${word} ${by}` : word }}
   </span>
 </template>
 

@@ -2,12 +2,12 @@ import { partOf, type Part, type ReadingStage, type Sheet, type Step } from '../
 import { dispositionOf, markChecked, markMade, readingAt, type JobState } from './state'
 
 /** Something that a step asks for before it can be ticked. */
-export type Duty =
-  | { kind: 'make mark', mark: string }
-  | { kind: 'check mark', mark: string }
-  | { kind: 'reading', position: string, stage: ReadingStage }
-  | { kind: 'decision', part: string }
-  | { kind: 'hold', text: string }
+export type Duty
+  = | { kind: 'make mark', mark: string }
+    | { kind: 'check mark', mark: string }
+    | { kind: 'reading', position: string, stage: ReadingStage }
+    | { kind: 'decision', part: string }
+    | { kind: 'hold', text: string }
 
 export interface DutyLine {
   duty: Duty

@@ -46,9 +46,9 @@ function apply(state: JobState, event: JobEvent): void {
 }
 
 function takeBack(state: JobState, id: string): void {
-  for (const register of [state.done, state.released]) {
-    for (const [key, stamp] of Object.entries(register)) if (stamp.event === id) delete register[key]
-  }
+  const others = (register: Record<string, Stamp>) => Object.fromEntries(Object.entries(register).filter(([, stamp]) => stamp.event !== id))
+  state.done = others(state.done)
+  state.released = others(state.released)
   const without = <T extends Stamp>(list: T[]) => list.filter(entry => entry.event !== id)
   state.marksMade = without(state.marksMade)
   state.marksChecked = without(state.marksChecked)

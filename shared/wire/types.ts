@@ -79,10 +79,10 @@ export interface EventDraft<T extends EventType = EventType> {
   body: EventBodies[T]
 }
 
-export type AppendResult =
-  | { id: string, outcome: 'recorded', seq: number }
-  | { id: string, outcome: 'duplicate', seq: number }
-  | { id: string, outcome: 'refused', code: string, message: string }
+export type AppendResult
+  = | { id: string, outcome: 'recorded', seq: number }
+    | { id: string, outcome: 'duplicate', seq: number }
+    | { id: string, outcome: 'refused', code: string, message: string }
 
 /** The whole record of a job, for the screen and as a file. See docs/formats.md. */
 export interface Dossier {

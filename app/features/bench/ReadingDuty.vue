@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, reactive, ref, watch } from 'vue'
+import { computed, reactive, ref, watch } from 'vue'
 import { assessReading, DomainError, formatQuantity, KINDS, parseQuantity, positionOf, readingAt, type Assessment, type Quantity, type ReadingStage } from '#core'
 import ReadingVerdict from './ReadingVerdict.vue'
 import type { Bench } from './use-bench'
@@ -54,12 +54,11 @@ function store() {
 }
 
 /** Enter goes on to the next cell, and from the last one stores: hands stay on the gauge. */
-async function enter(event: KeyboardEvent) {
+function enter(event: KeyboardEvent) {
   const inputs = [...grid.value!.querySelectorAll('input')]
   const i = inputs.indexOf(event.target as HTMLInputElement)
   if (i < inputs.length - 1) inputs[i + 1]!.focus()
   else store()
-  await nextTick()
 }
 </script>
 
@@ -98,6 +97,7 @@ async function enter(event: KeyboardEvent) {
           inputmode="decimal"
           autocomplete="off"
           :disabled="!bench.mayWork.value"
+          @focus="($event.target as HTMLInputElement).select()"
           @keydown.enter.prevent="enter"
         >
         <span

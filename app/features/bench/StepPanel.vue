@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { dutiesOf, indexOf, lastStanding, partOf } from '#core'
+import { dutiesOf, indexOf, partOf } from '#core'
 import { moment } from '../../ui/moment'
 import NoteDialog from './NoteDialog.vue'
 import StepCautions from './StepCautions.vue'
@@ -10,7 +10,7 @@ import type { Bench } from './use-bench'
 
 const { bench } = defineProps<{ bench: Bench }>()
 const emit = defineEmits<{ closeJob: [] }>()
-const { job, session } = bench
+const { job } = bench
 const noting = ref(false)
 
 const step = computed(() => bench.shown.value)
@@ -18,20 +18,12 @@ const stamp = computed(() => step.value ? job.state.done[step.value.key] : undef
 const number = computed(() => step.value ? job.sheet!.steps.indexOf(step.value) + 1 : 0)
 const duties = computed(() => step.value ? dutiesOf(job.sheet!, job.state, step.value) : [])
 const notes = computed(() => job.state.notes.filter(note => note.step === step.value?.key))
-const undoable = computed(() => session.person ? lastStanding(job.state, session.person.id) : undefined)
 const moves = computed(() => {
   const pieces = step.value?.removes ?? step.value?.refits ?? []
   return pieces.map(({ part, count }) => ({ part: partOf(job.sheet!, part), count }))
 })
 const joint = computed(() => step.value?.tightens ? indexOf(job.sheet!).joint.get(step.value.tightens) : undefined)
 const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
-
-function undo() {
-  if (undoable.value) job.act('undone', { event: undoable.value.event })
-}
-function takeBack() {
-  if (stamp.value) job.act('undone', { event: stamp.value.event })
-}
 </script>
 
 <template>
@@ -134,7 +126,7 @@ function takeBack() {
           <el-button
             v-if="bench.mayWork.value"
             text
-            @click="takeBack"
+            @click="bench.takeBack(stamp.event)"
           >
             Take the tick back
           </el-button>
@@ -175,8 +167,8 @@ function takeBack() {
         </el-button>
         <el-button
           text
-          :disabled="!undoable"
-          @click="undo"
+          :disabled="!bench.undoable.value"
+          @click="bench.takeBack(bench.undoable.value!.event)"
         >
           <Icon name="ph:arrow-counter-clockwise" />&nbsp;Undo my last
         </el-button>

@@ -43,7 +43,12 @@ function bag(part: string, count: number) {
       <span class="eyebrow">Tray</span>
       <span class="mono">{{ out }} of {{ total }} out</span>
     </header>
-    <div class="body">
+    <div
+      class="body"
+      role="region"
+      aria-label="What is out"
+      tabindex="0"
+    >
       <section
         v-if="loose.length"
         class="loose"

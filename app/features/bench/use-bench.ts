@@ -1,5 +1,5 @@
 import { computed, ref, watch } from 'vue'
-import { guardEvent, isDone, nextSteps, openDuties, openRungs, stepOf, type Step } from '#core'
+import { guardEvent, isDone, lastStanding, nextSteps, openDuties, openRungs, stepOf, type Step } from '#core'
 import { useSessionStore } from '../session/session-store'
 import { useJobStore } from './job-store'
 
@@ -45,9 +45,18 @@ export function useBench() {
     picked.value = (after.find(candidate => nextKeys.value.has(candidate.key)) ?? next.value[0])?.key ?? null
   }
 
+  /** The newest thing this person did that can be taken back. */
+  const undoable = computed(() => session.person ? lastStanding(job.state, session.person.id) : undefined)
+
+  /** Takes a thing back and looks at the step it belonged to, so that it can be done again or left. */
+  function takeBack(event: string): void {
+    const step = job.sheet?.steps.find(candidate => job.state.done[candidate.key]?.event === event)
+    if (job.act('undone', { event }) && step) picked.value = step.key
+  }
+
   watch(() => job.meta?.id, () => { picked.value = null })
 
-  return { job, session, shown, current, next, openKeys, mayWork, statusOf, dutiesLeft, obstacle, look, tick }
+  return { job, session, shown, current, next, openKeys, mayWork, statusOf, dutiesLeft, obstacle, undoable, look, tick, takeBack }
 }
 
 export type Bench = ReturnType<typeof useBench>

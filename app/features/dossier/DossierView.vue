@@ -40,7 +40,12 @@ const marks = computed(() => (dossier.value?.state.marksMade ?? []).map(made => 
             {{ dossier.unit.site }} · {{ dossier.unit.make }}
           </p>
           <h1>Dossier of job {{ dossier.job.number }}</h1>
-          <p><NuxtLink :to="`/units/${dossier.unit.tag}`" class="mono">{{ dossier.unit.tag }}</NuxtLink> {{ dossier.unit.name }} — {{ dossier.job.reason }}</p>
+          <p>
+            <NuxtLink
+              :to="`/units/${dossier.unit.tag}`"
+              class="mono"
+            >{{ dossier.unit.tag }}</NuxtLink> {{ dossier.unit.name }} — {{ dossier.job.reason }}
+          </p>
         </div>
         <div class="files">
           <a

@@ -13,7 +13,13 @@ function subject(event: Dossier['events'][number]): string {
   <details class="plate card">
     <summary><h2>The log, entry by entry</h2></summary>
     <table class="ruled">
-      <thead><tr><th class="num">No.</th><th>When</th><th>What</th><th>Of</th><th>Who</th></tr></thead>
+      <thead>
+        <tr>
+          <th class="num">
+            No.
+          </th><th>When</th><th>What</th><th>Of</th><th>Who</th>
+        </tr>
+      </thead>
       <tbody>
         <tr
           v-for="event in events"

@@ -78,7 +78,10 @@ async function submit() {
       aria-hidden="true"
     >
       <path d="M20 30 250 300h20L500 30" />
-      <g v-for="i in 7" :key="i">
+      <g
+        v-for="i in 7"
+        :key="i"
+      >
         <path
           class="tie"
           :d="`M${20 + i * 29} ${30 + i * 34} H${500 - i * 29}`"

@@ -1,0 +1,35 @@
+import { mkdtempSync, chmodSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { randomBytes } from 'node:crypto'
+import { freePort, startCluster } from './cluster.mjs'
+import { migrate, seed } from './prepare.mjs'
+import { startServer } from './server.mjs'
+
+/**
+ * A whole Needler of its own on a throw-away database with the demonstration in it.
+ * @returns {Promise<{ env: Record<string, string>, server: { address: string }, stop: () => Promise<void> }>}
+ */
+export async function startTestBench({ output = 'ignore' } = {}) {
+  const folder = mkdtempSync(join(tmpdir(), 'needler-'))
+  chmodSync(folder, 0o755)
+  const cluster = await startCluster({ folder, throwAway: true })
+  try {
+    await migrate(cluster.url)
+    await seed(cluster.url)
+    const port = await freePort()
+    const start = () => startServer({ url: cluster.url, secret: randomBytes(24).toString('hex'), host: '127.0.0.1', port, env: { LOG_LEVEL: 'warn' }, output })
+    const server = await start()
+    return {
+      server,
+      env: { DATABASE_URL: cluster.url, NEEDLER_URL: server.address },
+      stop: async () => {
+        await server.stop()
+        await cluster.stop()
+      },
+    }
+  } catch (error) {
+    await cluster.stop()
+    throw error
+  }
+}

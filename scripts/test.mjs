@@ -1,0 +1,62 @@
+import { mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { CHROMIUM, needDebianPackages, POSTGRES } from './lib/debian.mjs'
+import { needBuild, needNode, needPackages, ROOT } from './lib/prepare.mjs'
+import { capture } from './lib/run.mjs'
+import { main, say } from './lib/say.mjs'
+import { startTestBench } from './lib/test-bench.mjs'
+
+const RESULTS = join(ROOT, 'test-results')
+const total = { passed: 0, failed: 0 }
+
+/** Runs one suite; what it has counted is added up, and a suite that breaks before it can count is one failure. */
+async function suite(name, command, args, { env = {}, countedIn } = {}) {
+  say(`\n── ${name}`)
+  const started = Date.now()
+  const { code } = await capture(command, args, { cwd: ROOT, env: { ...env, FORCE_COLOR: '0' }, show: true })
+  const counted = countedIn ? count(join(RESULTS, countedIn)) : undefined
+  const { passed, failed } = counted ?? { passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1 }
+  total.passed += passed
+  total.failed += failed + (code !== 0 && failed === 0 ? 1 : 0)
+  say(`── ${name}: ${passed} passed, ${failed} failed, ${Math.round((Date.now() - started) / 1000)} s`)
+}
+
+function count(file) {
+  try {
+    const { numPassedTests, numFailedTests, stats } = JSON.parse(readFileSync(file, 'utf8'))
+    if (stats) return { passed: stats.expected + stats.flaky, failed: stats.unexpected + stats.skipped }
+    return { passed: numPassedTests, failed: numFailedTests }
+  } catch {
+    return undefined
+  }
+}
+
+const vitest = project => ['vitest', 'run', '--project', project, '--reporter=dot', '--reporter=json', `--outputFile.json=${join(RESULTS, `${project}.json`)}`]
+
+await main(async () => {
+  rmSync(RESULTS, { recursive: true, force: true })
+  mkdirSync(RESULTS, { recursive: true })
+  needNode()
+  await needDebianPackages([POSTGRES, CHROMIUM])
+  await needPackages()
+
+  await suite('lint', 'npx', ['eslint', '.', '--max-warnings', '0'])
+  await suite('types', 'npm', ['run', '--silent', 'typecheck'])
+  await suite('core', 'npx', vitest('core'), { countedIn: 'core.json' })
+  await needBuild({ NUXT_SESSION_PASSWORD: 'only needed while building, never used' })
+  const bench = await startTestBench({ output: 'inherit' })
+  try {
+    await suite('api', 'npx', vitest('api'), { env: bench.env, countedIn: 'api.json' })
+  } finally {
+    await bench.stop()
+  }
+  const fresh = await startTestBench({ output: 'inherit' })
+  try {
+    await suite('journeys', 'npx', ['playwright', 'test'], { env: fresh.env, countedIn: 'e2e.json' })
+  } finally {
+    await fresh.stop()
+  }
+})
+if (process.exitCode) total.failed += 1
+say(`\n${total.passed} passed, ${total.failed} failed`)
+process.exitCode = total.failed > 0 ? 1 : 0
