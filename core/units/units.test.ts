@@ -73,7 +73,7 @@ describe('parseQuantity', () => {
 
   it('brings every unit of every kind back to 1e-12', () => {
     const pairs = (Object.keys(KINDS) as QuantityKind[]).flatMap(kind => KINDS[kind].units.map(unit => ({ kind, unit })))
-    fc.assert(fc.property(fc.constantFrom(...pairs), fc.integer({ min: -99_999_999, max: 99_999_999 }), fc.integer({ min: 0, max: 6 }), ({ kind, unit }, digits, decimals) => {
+    fc.assert(fc.property(fc.constantFrom(...pairs), fc.integer({ min: -9_999_999, max: 9_999_999 }), fc.integer({ min: 0, max: 6 }), ({ kind, unit }, digits, decimals) => {
       const typed = (digits / 10 ** decimals).toFixed(decimals)
       const back = (parseQuantity(`${typed} ${unit.symbol}`, kind).value - unit.offset) / unit.factor
       expect(Math.abs(back - Number(typed))).toBeLessThanOrEqual(1e-12 * Math.max(Math.abs(Number(typed)), Math.abs(unit.offset / unit.factor)))

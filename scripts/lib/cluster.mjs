@@ -17,10 +17,11 @@ const asServer = (command, args) => isRoot ? ['runuser', ['-u', 'postgres', '--'
  *
  * @param {object} options
  * @param {string} options.folder where its data lies
- * @param {boolean} [options.throwAway] for tests: no password, no fsync
+ * @param {boolean} [options.throwAway] for tests: no password, gone after the stop
+ * @param {boolean} [options.durable] with fsync; the product always, tests do without
  * @returns {Promise<{ url: string, stop: () => Promise<void> }>}
  */
-export async function startCluster({ folder, throwAway = false }) {
+export async function startCluster({ folder, throwAway = false, durable = !throwAway }) {
   const programs = postgresPrograms()
   if (!programs) throw new Stop('PostgreSQL is not installed. Run: sudo apt-get install -y postgresql')
   const home = await reachable(folder)
@@ -33,7 +34,7 @@ export async function startCluster({ folder, throwAway = false }) {
   const port = await freePort()
   const settings = [
     `-p ${port}`, '-c listen_addresses=127.0.0.1', `-c unix_socket_directories='${socketFolder(home)}'`,
-    ...throwAway ? ['-c fsync=off', '-c synchronous_commit=off', '-c full_page_writes=off'] : [],
+    ...!durable ? ['-c fsync=off', '-c synchronous_commit=off', '-c full_page_writes=off'] : [],
   ].join(' ')
   const [command, args] = asServer(join(programs, 'pg_ctl'), ['-D', data, '-l', log, '-w', '-t', '60', '-o', settings, 'start'])
   const started = await capture(command, args)

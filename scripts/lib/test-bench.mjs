@@ -8,12 +8,14 @@ import { startServer } from './server.mjs'
 
 /**
  * A whole Needler of its own on a throw-away database with the demonstration in it.
+ * @param {object} [options]
+ * @param {boolean} [options.durable] keep fsync on, as the product does; for measurements
  * @returns {Promise<{ env: Record<string, string>, server: { address: string }, stop: () => Promise<void> }>}
  */
-export async function startTestBench({ output = 'ignore' } = {}) {
+export async function startTestBench({ output = 'ignore', durable = false } = {}) {
   const folder = mkdtempSync(join(tmpdir(), 'needler-'))
   chmodSync(folder, 0o755)
-  const cluster = await startCluster({ folder, throwAway: true })
+  const cluster = await startCluster({ folder, throwAway: true, durable })
   try {
     await migrate(cluster.url)
     await seed(cluster.url)

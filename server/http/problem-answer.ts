@@ -15,10 +15,17 @@ export function answerProblem(event: H3Event, thrown: unknown): ProblemDetails {
   const { status, code, message, more } = asProblem(event, thrown)
   setResponseStatus(event, status)
   setResponseHeader(event, 'content-type', 'application/problem+json')
-  // An answer before the whole body was read: the connection cannot be used for the next request.
-  if (status === 413) setResponseHeader(event, 'connection', 'close')
+  if (status === 413) hangUpAfter(event)
   if (typeof more.retryAfterSeconds === 'number') setResponseHeader(event, 'retry-after', more.retryAfterSeconds)
   return { ...more, type: `urn:needler:problem:${code}`, title: TITLES[status] ?? 'Problem', status, detail: message, code }
+}
+
+/** An answer before the whole body was read: what is still coming is not waited for. */
+function hangUpAfter(event: H3Event): void {
+  const { socket } = event.node.req
+  setResponseHeader(event, 'connection', 'close')
+  // One turn later, when everybody else who waits for the end of the answer has seen it.
+  event.node.res.once('finish', () => setImmediate(() => socket.destroy()))
 }
 
 function asProblem(event: H3Event, thrown: unknown): Problem {

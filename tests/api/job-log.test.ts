@@ -222,8 +222,13 @@ describe('bad input', () => {
     // 50 MB, once with its length told and once in pieces without one.
     const large = 'x'.repeat(50 * 1024 * 1024)
     expect(await client.send('POST', path, large, json).then(answer => answer.status, () => 'cut off')).toSatisfy((outcome: unknown) => outcome === 413 || outcome === 'cut off')
+    let sent = 0
     const pieces = new ReadableStream({
-      pull: controller => controller.enqueue(new Uint8Array(256 * 1024)),
+      async pull(controller) {
+        await new Promise(resolve => setTimeout(resolve, 1))
+        if (sent++ < 200) controller.enqueue(new Uint8Array(256 * 1024))
+        else controller.close()
+      },
     })
     expect(await client.send('POST', path, pieces, json).then(answer => answer.status, () => 'cut off')).toSatisfy((outcome: unknown) => outcome === 413 || outcome === 'cut off')
     expect((await client.get('/health')).status).toBe(200)

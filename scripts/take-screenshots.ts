@@ -1,0 +1,63 @@
+import { chromium, type Page } from '@playwright/test'
+import config from '../playwright.config'
+
+/** One picture of every main view at 1280x800, from the demonstration, into docs/screenshots. */
+const browser = await chromium.launch(config.use!.launchOptions)
+
+async function bench(options: { login?: string, colorScheme?: 'light' | 'dark', viewport?: { width: number, height: number }, hasTouch?: boolean } = {}): Promise<Page> {
+  const { login = 'okafor', ...rest } = options
+  const context = await browser.newContext({ baseURL: process.env.NEEDLER_URL, viewport: { width: 1280, height: 800 }, serviceWorkers: 'block', ...rest })
+  const page = await context.newPage()
+  await page.goto('/sign-in')
+  await page.getByRole('textbox', { name: 'Name' }).waitFor()
+  if (!taken.includes('sign-in')) await take(page, 'sign-in')
+  await page.getByRole('textbox', { name: 'Name' }).fill(login)
+  await page.getByLabel('Password').fill('merrow-sound')
+  await page.getByRole('button', { name: 'Go to the yard' }).click()
+  await page.getByRole('table').waitFor()
+  return page
+}
+
+const taken: string[] = []
+async function take(page: Page, name: string): Promise<void> {
+  await page.evaluate(() => document.fonts.ready)
+  await page.waitForTimeout(300)
+  await page.screenshot({ path: `docs/screenshots/${name}.png` })
+  taken.push(name)
+}
+
+async function openJob(page: Page, tag: string, step?: RegExp): Promise<void> {
+  await page.goto('/')
+  await page.getByRole('link', { name: new RegExp(`Job \\d+ of ${tag}`) }).click()
+  await page.getByRole('region', { name: 'This step' }).waitFor()
+  if (step) await page.getByRole('region', { name: 'The V of this job' }).getByRole('button', { name: step }).first().click()
+}
+
+const page = await bench()
+await take(page, 'yard')
+await page.goto('/units/P-103')
+await page.getByRole('heading', { name: 'Readings across overhauls' }).waitFor()
+await take(page, 'unit')
+await openJob(page, 'P-104', /^Lift the rotor out/)
+await take(page, 'bench-off')
+await openJob(page, 'P-102', /^Measure the bearing seats/)
+await take(page, 'bench-floor')
+await openJob(page, 'P-103')
+await take(page, 'bench-on')
+await page.getByRole('button', { name: 'Close the job …' }).click()
+await page.getByRole('dialog').waitFor()
+await take(page, 'closing')
+await page.goto('/units/P-101')
+await page.getByRole('link', { name: /Planned overhaul at 28/ }).click()
+await page.getByRole('heading', { name: /Dossier of job/ }).waitFor()
+await take(page, 'dossier')
+
+const dark = await bench({ colorScheme: 'dark' })
+await openJob(dark, 'P-103')
+await take(dark, 'bench-dark')
+const tablet = await bench({ viewport: { width: 768, height: 1024 }, hasTouch: true })
+await openJob(tablet, 'P-104')
+await take(tablet, 'bench-tablet')
+
+await browser.close()
+console.log(`docs/screenshots: ${taken.join(', ')}`)

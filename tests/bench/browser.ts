@@ -1,0 +1,92 @@
+import { chromium, type Page } from '@playwright/test'
+import config from '../../playwright.config'
+
+/** What a person at the bench waits for, measured in the browser on the production build. Prints one JSON line. */
+const browser = await chromium.launch(config.use!.launchOptions)
+const percentile = (values: number[], share: number) => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))]!
+
+async function signIn(): Promise<Page> {
+  const context = await browser.newContext({ baseURL: process.env.NEEDLER_URL, viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' })
+  const page = await context.newPage()
+  await page.goto('/sign-in')
+  await page.getByRole('textbox', { name: 'Name' }).fill('okafor')
+  await page.getByLabel('Password').fill('merrow-sound')
+  await page.getByRole('button', { name: 'Go to the yard' }).click()
+  await page.getByRole('table').waitFor()
+  return page
+}
+
+/** Clicks and waits, all inside the page, so that the remote control is not measured. */
+const timeTap = (page: Page, button: string, seen: string) => page.evaluate(async ({ button, seen }) => {
+  const target = [...document.querySelectorAll<HTMLElement>('button, a')].find(element => (element.getAttribute('aria-label') ?? element.textContent ?? '').trim().startsWith(button))!
+  const started = performance.now()
+  target.click()
+  return new Promise<number>((resolve) => {
+    const look = () => document.querySelector(seen) ? requestAnimationFrame(() => resolve(performance.now() - started)) : requestAnimationFrame(look)
+    look()
+  })
+}, { button, seen })
+
+// The JavaScript of a first visit to the bench, as it travels.
+const visitor = await signIn()
+const link = await visitor.getByRole('link', { name: /Job \d+ of P-105/ }).getAttribute('href')
+const cdp = await visitor.context().newCDPSession(visitor)
+await cdp.send('Network.enable')
+await cdp.send('Network.setCacheDisabled', { cacheDisabled: true })
+const scripts = new Map<string, number>()
+const isScript = new Set<string>()
+cdp.on('Network.responseReceived', ({ requestId, type }) => { if (type === 'Script') isScript.add(requestId) })
+cdp.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => { if (isScript.has(requestId)) scripts.set(requestId, encodedDataLength) })
+await visitor.goto(link!)
+await visitor.getByRole('region', { name: 'This step' }).waitFor()
+await visitor.waitForTimeout(500)
+const scriptKb = [...scripts.values()].reduce((sum, bytes) => sum + bytes, 0) / 1000
+
+// Opening a job from the yard, warm.
+const openings: number[] = []
+for (let i = 0; i < 12; i++) {
+  await visitor.goto('/')
+  await visitor.getByRole('table').waitFor()
+  await visitor.waitForTimeout(150)
+  openings.push(await timeTap(visitor, 'Job', 'section[aria-label="This step"] h2'))
+}
+
+// Ticks: the tap until its effect is painted, and until the log has it. Tick and take back, so that any number can be had.
+const shown: number[] = []
+const stored: number[] = []
+await visitor.goto(link!)
+await visitor.getByRole('region', { name: 'This step' }).waitFor()
+await visitor.waitForTimeout(1000)
+for (let i = 0; i < 40; i++) {
+  const times = await visitor.evaluate(async () => {
+    const footer = document.querySelector('section[aria-label="This step"] footer')!
+    const button = footer.querySelector<HTMLButtonElement>('button.big') ?? [...footer.querySelectorAll('button')].find(element => element.textContent!.includes('Undo'))!
+    const count = document.querySelector('section[aria-label="The V of this job"] header .count')!
+    const before = count.textContent
+    const answered = new Promise<number>((resolve) => {
+      const watcher = new PerformanceObserver((list) => {
+        const entry = list.getEntries().find(candidate => candidate.name.endsWith('/events') && candidate.startTime >= started)
+        if (entry) {
+          watcher.disconnect()
+          resolve((entry as PerformanceResourceTiming).responseEnd - started)
+        }
+      })
+      watcher.observe({ type: 'resource' })
+    })
+    const started = performance.now()
+    button.click()
+    const effect = await new Promise<number>((resolve) => {
+      const look = () => count.textContent !== before ? requestAnimationFrame(() => resolve(performance.now() - started)) : requestAnimationFrame(look)
+      look()
+    })
+    return { effect, stored: await answered }
+  })
+  shown.push(times.effect)
+  stored.push(times.stored)
+  await visitor.waitForTimeout(60)
+  // Back to where the tick was taken, so that the next round finds its button.
+  await visitor.evaluate(() => [...document.querySelectorAll<HTMLButtonElement>('section[aria-label="This step"] footer button')].find(element => element.textContent!.includes('Undo'))?.click())
+  await visitor.waitForTimeout(120)
+}
+console.log(JSON.stringify({ scriptKb, open: percentile(openings, 0.95), shown: percentile(shown, 0.95), stored: percentile(stored, 0.95) }))
+await browser.close()
