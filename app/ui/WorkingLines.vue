@@ -23,7 +23,7 @@ defineProps<{ lines: readonly WorkingLine[] }>()
 </template>
 
 <style scoped>
-summary { cursor: pointer; color: var(--scribe); min-height: 36px; display: flex; align-items: center; }
+summary { cursor: pointer; color: var(--scribe); min-height: 44px; display: flex; align-items: center; }
 summary::before { content: '▸'; margin-right: 6px; }
 details[open] summary::before { content: '▾'; }
 li { padding: 6px 0; border-top: 1px solid var(--rule); overflow-wrap: anywhere; }

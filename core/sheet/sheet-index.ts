@@ -27,33 +27,24 @@ export function indexOf(sheet: Sheet): SheetIndex {
   return index
 }
 
+/** Look-up of one kind of thing by its key; what is not there is refused with the name of the sheet. */
+function lookUp<K extends 'step' | 'part' | 'position' | 'mark'>(kind: K) {
+  type Found = SheetIndex[K] extends ReadonlyMap<string, infer T> ? T : never
+  return (sheet: Sheet, key: string): Found => {
+    const found = indexOf(sheet)[kind].get(key)
+    if (!found) throw new DomainError(`sheet.no-such-${kind}`, `The sheet "${sheet.title}" has no ${kind} "${key}".`)
+    return found as Found
+  }
+}
+
 /** The step of that key. Throws DomainError `sheet.no-such-step`. */
-export function stepOf(sheet: Sheet, key: string): Step {
-  const step = indexOf(sheet).step.get(key)
-  if (!step) throw new DomainError('sheet.no-such-step', `The sheet "${sheet.title}" has no step "${key}".`)
-  return step
-}
-
+export const stepOf = lookUp('step')
 /** The part of that key. Throws DomainError `sheet.no-such-part`. */
-export function partOf(sheet: Sheet, key: string): Part {
-  const part = indexOf(sheet).part.get(key)
-  if (!part) throw new DomainError('sheet.no-such-part', `The sheet "${sheet.title}" has no part "${key}".`)
-  return part
-}
-
+export const partOf = lookUp('part')
 /** The position of that key. Throws DomainError `sheet.no-such-position`. */
-export function positionOf(sheet: Sheet, key: string): Position {
-  const position = indexOf(sheet).position.get(key)
-  if (!position) throw new DomainError('sheet.no-such-position', `The sheet "${sheet.title}" has no position "${key}".`)
-  return position
-}
-
+export const positionOf = lookUp('position')
 /** The match-mark of that key. Throws DomainError `sheet.no-such-mark`. */
-export function markOf(sheet: Sheet, key: string): Mark {
-  const mark = indexOf(sheet).mark.get(key)
-  if (!mark) throw new DomainError('sheet.no-such-mark', `The sheet "${sheet.title}" has no mark "${key}".`)
-  return mark
-}
+export const markOf = lookUp('mark')
 
 /** How a step is called in sentences: its number in the sheet and its title. */
 export function stepName(sheet: Sheet, step: Step): string {

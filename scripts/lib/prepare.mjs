@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSy
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { keptSecret } from './cluster.mjs'
-import { run } from './run.mjs'
+import { capture, run } from './run.mjs'
 import { Stop, say } from './say.mjs'
 
 export const ROOT = fileURLToPath(new URL('../..', import.meta.url))
@@ -34,8 +34,12 @@ export async function needBuild(env = {}) {
   writeFileSync(BUILD_STAMP, now)
 }
 
-/** Brings the tables up to date. */
-export const migrate = url => run('npx', ['tsx', 'server/db/migrate.ts'], { cwd: ROOT, quiet: true, env: { DATABASE_URL: url } })
+/** Brings the tables up to date; a database that cannot be used is told in its own words. */
+export async function migrate(url) {
+  const { code, output } = await capture('npx', ['tsx', 'server/db/migrate.ts'], { cwd: ROOT, env: { DATABASE_URL: url } })
+  const { host, pathname } = new URL(url)
+  if (code !== 0) throw new Stop(`The database ${pathname.slice(1)} at ${host} cannot be used: ${output.trim().split('\n').pop()}`)
+}
 
 /** Puts the demonstration into an empty database. */
 export const seed = url => run('npx', ['tsx', 'demo/seed.ts'], { cwd: ROOT, quiet: true, env: { DATABASE_URL: url } })

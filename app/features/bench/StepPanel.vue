@@ -190,6 +190,7 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
 h2 { font-size: 29px; margin: 4px 0 6px; }
 .why { color: var(--slate); font-size: 15.5px; }
 .elsewhere button { min-height: 32px; background: none; border: 0; text-transform: none; letter-spacing: 0; color: var(--scribe); text-decoration: underline; cursor: pointer; font: 500 14px var(--text); }
+@media (pointer: coarse) { .elsewhere button { min-height: 44px; } }
 .duties { display: flex; flex-direction: column; gap: 8px; margin-top: 12px; }
 .notes { margin-top: 12px; }
 .notes li { padding: 6px 0; border-top: 1px solid var(--rule); }

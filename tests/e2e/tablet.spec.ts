@@ -1,0 +1,83 @@
+import { expect, test } from '@playwright/test'
+import { openBench, signedIn, stepOf, veeOf } from './bench'
+
+const TABLET = { viewport: { width: 768, height: 1024 }, hasTouch: true, isMobile: true }
+
+test('the bench on a tablet: everything in reach of a thumb, tick, bag, note and undo by touch', async ({ browser }) => {
+  const { page, faults } = await signedIn(browser, 'lindqvist', TABLET)
+  await openBench(page, 'P-105')
+
+  await test.step('no target is smaller than 44 px and nothing runs out of the screen', async () => {
+    const small = await page.evaluate(() => [...document.querySelectorAll<HTMLElement>('main button, main input, main select, header button, header a')]
+      .filter(element => element.offsetParent !== null)
+      .map(element => ({ name: element.getAttribute('aria-label') ?? element.textContent?.trim() ?? '', height: element.getBoundingClientRect().height }))
+      .filter(({ height }) => height < 44 && height > 1))
+    expect(small.filter(({ name }) => !['Intake Station', 'Job'].some(crumb => name.startsWith(crumb)))).toEqual([])
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(768)
+  })
+
+  await test.step('on to the guard', async () => {
+    while (await stepOf(page).getByRole('heading', { level: 2 }).innerText() !== 'Take the coupling guard off') {
+      await stepOf(page).locator('footer').getByRole('button').first().tap()
+    }
+    await page.getByRole('button', { name: 'Guard is off' }).tap()
+    await expect(veeOf(page).getByRole('button', { name: 'Take the coupling guard off, done' })).toBeVisible()
+    await expect(veeOf(page).getByText('1 rungs open')).toBeVisible()
+  })
+
+  await test.step('what came out is loose until it is bagged', async () => {
+    const tray = page.getByRole('complementary', { name: 'Tray' })
+    await expect(tray.getByText('Loose: bag it')).toBeVisible()
+    await tray.getByLabel('Tag for Guard screws M10 × 25').fill('seven')
+    await tray.getByRole('button', { name: 'Bag Guard screws M10 × 25' }).tap()
+    await expect(page.getByRole('alert')).toContainText('is no tag')
+    await tray.getByLabel('Tag for Guard screws M10 × 25').fill('b-7')
+    await tray.getByRole('button', { name: 'Bag Guard screws M10 × 25' }).tap()
+    await tray.getByRole('button', { name: 'Bag Coupling guard' }).tap()
+    const bags = tray.getByRole('list', { name: 'Bags' })
+    await expect(bags.getByRole('listitem')).toHaveText([/B-01\s*Coupling guard/, /B-7\s*8 × Guard screws M10 × 25/])
+    await expect(tray.getByText('Loose: bag it')).toHaveCount(0)
+  })
+
+  await test.step('a note stays with its step', async () => {
+    await veeOf(page).getByRole('button', { name: 'Take the coupling guard off, done' }).tap()
+    await page.getByRole('button', { name: 'Note', exact: true }).tap()
+    await page.getByLabel(/What did you see/).fill('Two screws were missing')
+    await page.getByRole('button', { name: 'Keep the note' }).tap()
+    await expect(stepOf(page).getByText('Two screws were missing')).toBeVisible()
+  })
+
+  await test.step('undo takes back the newest first', async () => {
+    await page.getByRole('button', { name: 'Undo my last' }).tap()
+    await expect(stepOf(page).getByText('Two screws were missing')).toHaveCount(0)
+    await page.getByRole('button', { name: 'Undo my last' }).tap()
+    await expect(page.getByText('Loose: bag it')).toBeVisible()
+  })
+
+  await test.step('another step can be looked at, but not ticked before its time', async () => {
+    await veeOf(page).getByRole('button', { name: /^Lift the rotor out, plumb, later/ }).tap()
+    await expect(stepOf(page).getByText('Heavy lift, 186 kg. Nobody under the load.')).toBeVisible()
+    await expect(stepOf(page).getByText(/First comes step/)).toBeVisible()
+    await expect(page.getByRole('button', { name: 'Rotor is out' })).toBeDisabled()
+    await page.getByRole('button', { name: 'To the work at hand' }).tap()
+    await expect(page.getByRole('button', { name: 'Rotor is out' })).toHaveCount(0)
+  })
+  expect(faults).toEqual([])
+})
+
+test('an old gasket fitted for now keeps the job open, and the closing list leads to it', async ({ browser }) => {
+  const { page } = await signedIn(browser, 'lindqvist', TABLET)
+  await openBench(page, 'P-102')
+  await veeOf(page).getByRole('button', { name: /^Decide: reuse, repair, replace/ }).tap()
+  const gasket = stepOf(page).getByRole('listitem').filter({ hasText: 'Casing joint gasket' })
+  await gasket.getByRole('button', { name: /: reuse$/ }).tap()
+  await expect(gasket.getByText('The job cannot close with it')).toBeVisible()
+  await gasket.getByRole('textbox').fill('The new one comes on Thursday')
+  await gasket.getByRole('button', { name: 'Fit the old one for now' }).tap()
+  await expect(gasket.getByText('The new one comes on Thursday')).toBeVisible()
+  await page.getByRole('button', { name: 'Close the job …' }).tap()
+  const list = page.getByRole('list', { name: 'What stands in the way' })
+  await expect(list.getByText(/^The rung "Lower the upper casing on guide pins" is open: 1 × Upper casing half/)).toBeVisible()
+  await list.getByText(/^Mark MK-3 \(upper to lower casing\)/).tap()
+  await expect(stepOf(page).getByRole('heading', { name: 'Lower the upper casing on guide pins' })).toBeVisible()
+})
