@@ -10,12 +10,13 @@ import { startTestBench } from './lib/test-bench.mjs'
 const SECONDS = 8
 const ROUNDS = 3
 
-// One row like those of the log, as pgbench writes it: same columns, same indexes, a transaction each.
-const EQUAL_ROW = `insert into bench_event values (gen_random_uuid(), :client_id, nextval('bench_seq'), 'note-added', '{"text": "Looked at, nothing to say."}',
-  gen_random_uuid(), 'R. Okafor', gen_random_uuid(), now(), now(), repeat('a', 64), repeat('b', 64));`
-const TABLE = `create table bench_event (id uuid primary key, job int not null, seq int not null, type text not null, body jsonb not null, actor_id uuid not null,
-  actor_name text not null, device uuid not null, happened_at timestamptz not null, recorded_at timestamptz not null, prev_hash text not null, hash text not null,
-  unique (job, seq)); create sequence bench_seq;`
+// One row like those of the log, as pgbench writes it: same columns, indexes and references, a transaction each, a job a client.
+const EQUAL_ROW = `insert into bench_event select gen_random_uuid(), job, nextval('bench_seq'), 'note-added', '{"text": "Looked at, nothing to say."}',
+  actor, 'R. Okafor', gen_random_uuid(), now(), now(), repeat('a', 64), repeat('b', 64) from bench_client where client = :client_id;`
+const TABLE = `create table bench_event (like job_event including all, foreign key (job_id) references job, foreign key (actor_id) references person);
+  create sequence bench_seq;
+  create table bench_client as select (row_number() over () - 1)::int as client, job.id as job, (select id from person limit 1) as actor from job limit 8;
+  alter table bench_client add primary key (client);`
 
 const median = values => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]
 

@@ -8,7 +8,7 @@ import { isDone, type Progress } from './progress'
  * @example nextSteps(sheet, state)[0]?.title
  */
 export function nextSteps(sheet: Sheet, progress: Pick<Progress, 'done'>): Step[] {
-  return sheet.steps.filter(step => !isDone(progress, step.key) && missingBefore(sheet, progress, step).length === 0)
+  return sheet.steps.filter(step => !isDone(progress, step.key) && step.after.every(key => isDone(progress, key)))
 }
 
 /** The steps that must be ticked before this one and are not, in the order in which the sheet names them. */

@@ -2,7 +2,7 @@ import { drizzle, type PostgresJsDatabase } from 'drizzle-orm/postgres-js'
 import postgres, { type Sql } from 'postgres'
 import * as schema from './schema'
 
-export type Database = PostgresJsDatabase<typeof schema>
+export type Database = PostgresJsDatabase<typeof schema> & { $client: Sql }
 
 let open: { sql: Sql, db: Database } | undefined
 

@@ -1,5 +1,5 @@
 import { inArray, sql } from 'drizzle-orm'
-import { assessReading, foldJob, guardEvent, nextSteps, positionOf, type JobEvent, type Sheet } from '#core'
+import { foldJob, guardEvent, type JobEvent } from '#core'
 import { may, rightForEvent } from '#shared/rights'
 import type { AppendResult, EventDraft, Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
@@ -7,6 +7,7 @@ import { jobEvent, jobEventRefused, jobSnapshot } from '../db/schema'
 import { hashEvent, type HashedEvent } from './event-hash'
 import { loadLiveJob, rememberLiveJob, type LiveJob } from './live-job'
 import { Problem } from './problem'
+import { writePlan, type WritePlan } from './write-plans'
 
 export interface AppendInput {
   jobId: string
@@ -14,13 +15,15 @@ export interface AppendInput {
   drafts: readonly EventDraft[]
 }
 
+// A long log is snapshotted in longer strides, so that the cost an event stays the same however long it is.
 const SNAPSHOT_EVERY = 50
+const SNAPSHOT_SHARE = 0.2
 const MOST_TRIES = 20
 
 /**
  * Writes events into the log of a job: each is recorded, found to be there already, or refused with a sentence and kept.
  *
- * The write is one statement that first moves the job from the sequence number we know to the new one. When somebody else
+ * The write first moves the job from the sequence number we know to the new one. When somebody else
  * was faster it moves nothing, and we look again and judge again. So no lock is held while we think, nothing is ever
  * half-written, and numbers have no gaps.
  */
@@ -35,7 +38,7 @@ export async function appendEvents(db: Database, person: Person, input: AppendIn
         known = await findRecorded(db, input)
         continue
       }
-      const outcome = plan.rows.length > 0 ? await write(db, plan) : 'written'
+      const outcome = plan.rows.length > 0 ? await writePlan(db, plan) : 'written'
       if (outcome === 'moved') continue
       if (outcome === 'duplicate') {
         known = await findRecorded(db, input)
@@ -49,10 +52,7 @@ export async function appendEvents(db: Database, person: Person, input: AppendIn
   })
 }
 
-interface Plan {
-  before: LiveJob
-  after: LiveJob
-  rows: (HashedEvent & { prevHash: string, hash: string })[]
+interface Plan extends WritePlan {
   refused: { draft: EventDraft, code: string, message: string }[]
   results: AppendResult[]
 }
@@ -94,64 +94,6 @@ async function findRecorded(db: Database, { jobId, drafts }: AppendInput): Promi
   return new Map(rows.map(row => [row.id, row.seq]))
 }
 
-/** Events, the job's head and the read models in one statement, so all of it is there or none. */
-async function write(db: Database, { before, after, rows }: Plan): Promise<'written' | 'moved' | 'duplicate'> {
-  const { stepsDone, current, closedAt } = progressOf(after)
-  const events = rows.map(row => ({
-    id: row.id, seq: row.seq, type: row.type, body: row.body, actor_id: row.actorId, actor_name: row.actorName, device: row.device,
-    happened_at: row.happenedAt, recorded_at: row.recordedAt, prev_hash: row.prevHash, hash: row.hash,
-  }))
-  const readings = rows.flatMap(row => readingRow(after.sheet, row))
-  const withdrawn = rows.filter(row => row.type === 'undone').map(row => (row.body as { event: string }).event)
-  try {
-    const moved = await db.execute<{ id: string }>(sql`
-      with moved as (
-        update job set seq = ${after.seq}, head_hash = ${after.headHash}, steps_done = ${stepsDone}, current_step = ${current},
-          status = ${closedAt ? 'closed' : 'open'}, closed_at = ${closedAt?.toISOString() ?? null}::timestamptz
-        where id = ${before.id} and seq = ${before.seq} returning id
-      ), added as (
-        insert into job_event (id, job_id, seq, type, body, actor_id, actor_name, device, happened_at, recorded_at, prev_hash, hash)
-        select e.id, moved.id, e.seq, e.type, e.body, e.actor_id, e.actor_name, e.device, e.happened_at, e.recorded_at, e.prev_hash, e.hash
-        from moved, jsonb_to_recordset(${JSON.stringify(events)}::jsonb) as e(id uuid, seq int, type text, body jsonb, actor_id uuid,
-          actor_name text, device uuid, happened_at timestamptz, recorded_at timestamptz, prev_hash text, hash text)
-      ), measured as (
-        insert into reading (event_id, job_id, position, stage, mean, verdict, taken_at)
-        select r.event_id, moved.id, r.position, r.stage, r.mean, r.verdict, r.taken_at
-        from moved, jsonb_to_recordset(${JSON.stringify(readings)}::jsonb) as r(event_id uuid, position text, stage text, mean float8, verdict text, taken_at timestamptz)
-      ), withdrawn as (
-        delete from reading using moved where reading.job_id = moved.id
-          and reading.event_id in (select (jsonb_array_elements_text(${JSON.stringify(withdrawn)}::jsonb))::uuid)
-      )
-      select id from moved`)
-    return moved.length > 0 ? 'written' : 'moved'
-  } catch (error) {
-    if (isDuplicateEvent(error)) return 'duplicate'
-    throw error
-  }
-}
-
-function progressOf({ sheet, state }: LiveJob) {
-  return {
-    stepsDone: Object.keys(state.done).length,
-    current: state.closed ? null : nextSteps(sheet, state)[0]?.title ?? null,
-    closedAt: state.closed ? new Date(state.closed.at) : null,
-  }
-}
-
-function readingRow(sheet: Sheet, row: HashedEvent) {
-  if (row.type !== 'reading-taken') return []
-  const { position, stage, values } = row.body as { position: string, stage: string, values: number[][] }
-  const flat = values.flat()
-  const { verdict } = assessReading(positionOf(sheet, position), values)
-  return [{ event_id: row.id, position, stage, mean: flat.reduce((sum, v) => sum + v, 0) / flat.length, verdict, taken_at: row.happenedAt }]
-}
-
-function isDuplicateEvent(error: unknown): boolean {
-  const cause = (error as { cause?: unknown }).cause ?? error
-  const { code, constraint_name: constraint } = cause as { code?: string, constraint_name?: string }
-  return code === '23505' && constraint === 'job_event_pkey'
-}
-
 async function keepRefused(db: Database, person: Person, { jobId, device }: AppendInput, { refused }: Plan): Promise<void> {
   if (refused.length === 0) return
   await db.insert(jobEventRefused).values(refused.map(({ draft, code, message }) => ({
@@ -161,7 +103,7 @@ async function keepRefused(db: Database, person: Person, { jobId, device }: Appe
 }
 
 async function withSnapshot(db: Database, live: LiveJob): Promise<LiveJob> {
-  if (live.seq - live.snapshotSeq < SNAPSHOT_EVERY) return live
+  if (live.seq - live.snapshotSeq < Math.max(SNAPSHOT_EVERY, SNAPSHOT_SHARE * live.seq)) return live
   const { id: jobId, seq, state } = live
   await db.insert(jobSnapshot).values({ jobId, seq, state })
     .onConflictDoUpdate({ target: jobSnapshot.jobId, set: { seq, state }, setWhere: sql`job_snapshot.seq < ${seq}` })

@@ -1,0 +1,118 @@
+import { assessReading, nextSteps, positionOf, type Sheet } from '#core'
+import type { Database } from '../db/client'
+import type { HashedEvent } from './event-hash'
+import type { LiveJob } from './live-job'
+
+/** What is to be written of one job: from the state it was judged at to the state after it. */
+export interface WritePlan {
+  before: LiveJob
+  after: LiveJob
+  rows: (HashedEvent & { prevHash: string, hash: string })[]
+}
+
+/** `moved`: the job has grown meanwhile, nothing was written. `duplicate`: an event is in the log already, nothing was written. */
+export type WriteOutcome = 'written' | 'moved' | 'duplicate'
+
+interface Waiting { plan: WritePlan, resolve: (outcome: WriteOutcome) => void, reject: (error: unknown) => void }
+
+const MOST_AT_ONCE = 64
+
+let waiting: Waiting[] = []
+let writing = false
+
+/**
+ * Writes a plan. Plans of different jobs that come while another write is under way go into the database together, in one
+ * statement and one commit: under load the cost of a commit is shared, and a lone event waits for nobody.
+ */
+export function writePlan(db: Database, plan: WritePlan): Promise<WriteOutcome> {
+  return new Promise((resolve, reject) => {
+    waiting.push({ plan, resolve, reject })
+    if (!writing) void writeAll(db)
+  })
+}
+
+async function writeAll(db: Database): Promise<void> {
+  writing = true
+  while (waiting.length > 0) {
+    const group = waiting.slice(0, MOST_AT_ONCE)
+    waiting = waiting.slice(MOST_AT_ONCE)
+    try {
+      await settle(db, group)
+    } catch {
+      // One bad plan fails the statement for all; alone, each answers for itself.
+      for (const one of group) await settle(db, [one]).catch(one.reject)
+    }
+  }
+  writing = false
+}
+
+async function settle(db: Database, group: readonly Waiting[]): Promise<void> {
+  try {
+    const written = await write(db, group.map(entry => entry.plan))
+    for (const { plan, resolve } of group) resolve(written.has(plan.before.id) ? 'written' : 'moved')
+  } catch (error) {
+    if (group.length === 1 && isDuplicateEvent(error)) group[0]!.resolve('duplicate')
+    else throw error
+  }
+}
+
+// Prepared once a connection: parsing and planning this would cost more than running it.
+const STATEMENT = `
+  with plan as (
+    select * from jsonb_to_recordset($1::jsonb) as p(id uuid, before_seq int, seq int, head_hash text, steps_done int, current_step text, closed_at timestamptz)
+  ), moved as (
+    update job set seq = plan.seq, head_hash = plan.head_hash, steps_done = plan.steps_done, current_step = plan.current_step,
+      status = case when plan.closed_at is null then 'open' else 'closed' end, closed_at = plan.closed_at
+    from plan where job.id = plan.id and job.seq = plan.before_seq returning job.id
+  ), added as (
+    insert into job_event (id, job_id, seq, type, body, actor_id, actor_name, device, happened_at, recorded_at, prev_hash, hash)
+    select e.id, e.job_id, e.seq, e.type, e.body, e.actor_id, e.actor_name, e.device, e.happened_at, e.recorded_at, e.prev_hash, e.hash
+    from jsonb_to_recordset($2::jsonb) as e(id uuid, job_id uuid, seq int, type text, body jsonb, actor_id uuid, actor_name text, device uuid,
+      happened_at timestamptz, recorded_at timestamptz, prev_hash text, hash text) join moved on moved.id = e.job_id
+  )`
+const READ_MODELS = `, measured as (
+    insert into reading (event_id, job_id, position, stage, mean, verdict, taken_at)
+    select r.event_id, r.job_id, r.position, r.stage, r.mean, r.verdict, r.taken_at
+    from jsonb_to_recordset($3::jsonb) as r(event_id uuid, job_id uuid, position text, stage text, mean float8, verdict text, taken_at timestamptz)
+    join moved on moved.id = r.job_id
+  ), withdrawn as (
+    delete from reading using moved, jsonb_array_elements_text($4::jsonb) as gone(id)
+    where reading.job_id = moved.id and reading.event_id = gone.id::uuid
+  )`
+const RESULT = ' select id from moved'
+
+/** Heads, events and read models of several jobs; gives the jobs that were still where their plan began. */
+async function write(db: Database, plans: readonly WritePlan[]): Promise<Set<string>> {
+  const heads = plans.map(({ before, after }) => ({ id: before.id, before_seq: before.seq, seq: after.seq, head_hash: after.headHash, ...progressOf(after) }))
+  const events = plans.flatMap(plan => plan.rows).map(row => ({
+    id: row.id, job_id: row.jobId, seq: row.seq, type: row.type, body: row.body, actor_id: row.actorId, actor_name: row.actorName, device: row.device,
+    happened_at: row.happenedAt, recorded_at: row.recordedAt, prev_hash: row.prevHash, hash: row.hash,
+  }))
+  const readings = plans.flatMap(({ after, rows }) => rows.flatMap(row => readingRow(after.sheet, row)))
+  const withdrawn = plans.flatMap(plan => plan.rows).filter(row => row.type === 'undone').map(row => (row.body as { event: string }).event)
+  const touchesReadings = readings.length > 0 || withdrawn.length > 0
+  const parameters = [heads, events, ...touchesReadings ? [readings, withdrawn] : []].map(value => JSON.stringify(value))
+  const moved = await db.$client.unsafe<{ id: string }[]>(STATEMENT + (touchesReadings ? READ_MODELS : '') + RESULT, parameters, { prepare: true })
+  return new Set(moved.map(row => row.id))
+}
+
+function progressOf({ sheet, state }: LiveJob) {
+  return {
+    steps_done: Object.keys(state.done).length,
+    current_step: state.closed ? null : nextSteps(sheet, state)[0]?.title ?? null,
+    closed_at: state.closed?.at ?? null,
+  }
+}
+
+function readingRow(sheet: Sheet, row: HashedEvent) {
+  if (row.type !== 'reading-taken') return []
+  const { position, stage, values } = row.body as { position: string, stage: string, values: number[][] }
+  const flat = values.flat()
+  const { verdict } = assessReading(positionOf(sheet, position), values)
+  return [{ event_id: row.id, job_id: row.jobId, position, stage, mean: flat.reduce((sum, v) => sum + v, 0) / flat.length, verdict, taken_at: row.happenedAt }]
+}
+
+function isDuplicateEvent(error: unknown): boolean {
+  const { code, constraint_name: constraint } = error as { code?: string, constraint_name?: string }
+  return code === '23505' && constraint === 'job_event_pkey'
+}
