@@ -7,8 +7,8 @@ import { run } from './lib/run.mjs'
 import { main, say } from './lib/say.mjs'
 import { startTestBench } from './lib/test-bench.mjs'
 
-const SECONDS = 8
-const ROUNDS = 3
+const SECONDS = 5
+const ROUNDS = 5
 
 // One row like those of the log, as pgbench writes it: same columns, indexes and references, a transaction each, a job a client.
 const EQUAL_ROW = `insert into bench_event select gen_random_uuid(), job, nextval('bench_seq'), 'note-added', '{"text": "Looked at, nothing to say."}',

@@ -18,21 +18,24 @@ interface Waiting { plan: WritePlan, resolve: (outcome: WriteOutcome) => void, r
 const MOST_AT_ONCE = 64
 
 let waiting: Waiting[] = []
-let writing = false
+// While one commit waits for the disk the next is prepared; more of them only make the groups smaller.
+const WRITERS = 2
+let writers = 0
 
 /**
  * Writes a plan. Plans of different jobs that come while another write is under way go into the database together, in one
- * statement and one commit: under load the cost of a commit is shared, and a lone event waits for nobody.
+ * statement and one commit: under load the cost of a commit is shared, and a lone event waits for nobody. A job never has two plans
+ * here at once, because its writers take turns (`append-events.ts`).
  */
 export function writePlan(db: Database, plan: WritePlan): Promise<WriteOutcome> {
   return new Promise((resolve, reject) => {
     waiting.push({ plan, resolve, reject })
-    if (!writing) void writeAll(db)
+    if (writers < WRITERS) void writeAll(db)
   })
 }
 
 async function writeAll(db: Database): Promise<void> {
-  writing = true
+  writers += 1
   while (waiting.length > 0) {
     const group = waiting.slice(0, MOST_AT_ONCE)
     waiting = waiting.slice(MOST_AT_ONCE)
@@ -43,7 +46,7 @@ async function writeAll(db: Database): Promise<void> {
       for (const one of group) await settle(db, [one]).catch(one.reject)
     }
   }
-  writing = false
+  writers -= 1
 }
 
 async function settle(db: Database, group: readonly Waiting[]): Promise<void> {
