@@ -1,6 +1,3 @@
-// Styles and fonts ship with the application; nothing is loaded from elsewhere at run time.
-const SCRIPTS_AND_DATA_FROM_HERE = ['\'self\'']
-
 export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@element-plus/nuxt', '@nuxt/icon', 'nuxt-auth-utils', 'nuxt-security', '@vite-pwa/nuxt', '@nuxt/eslint'],
 
@@ -74,6 +71,7 @@ export default defineNuxtConfig({
 
   security: {
     headers: {
+      // Fonts, styles and scripts ship with the application; nothing is loaded from elsewhere at run time.
       contentSecurityPolicy: {
         'base-uri': ['\'none\''],
         'default-src': ['\'none\''],
@@ -84,7 +82,7 @@ export default defineNuxtConfig({
         'img-src': ['\'self\'', 'data:', 'blob:'],
         'manifest-src': ['\'self\''],
         'object-src': ['\'none\''],
-        'script-src': [...SCRIPTS_AND_DATA_FROM_HERE, '\'nonce-{{nonce}}\''],
+        'script-src': ['\'self\'', '\'nonce-{{nonce}}\''],
         'script-src-attr': ['\'none\''],
         'style-src': ['\'self\'', '\'nonce-{{nonce}}\''],
         'worker-src': ['\'self\''],

@@ -25,11 +25,6 @@ export interface EventBodies {
 
 export type EventType = keyof EventBodies
 
-export const EVENT_TYPES: readonly EventType[] = [
-  'job-opened', 'step-done', 'hold-released', 'mark-made', 'mark-checked', 'reading-taken',
-  'part-bagged', 'part-disposed', 'note-added', 'undone', 'job-closed',
-]
-
 export interface Actor {
   id: string
   name: string

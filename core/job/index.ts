@@ -2,7 +2,7 @@ export { assessReading, type Assessment, type Criterion } from './assess-reading
 export { closeBlockers, type CloseBlocker } from './close-blockers'
 export { dutiesOf, openDuties, type Duty, type DutyLine } from './duties'
 export {
-  DISPOSITIONS, EVENT_TYPES, MARK_RESULTS,
+  DISPOSITIONS, MARK_RESULTS,
   type Actor, type Disposition, type EventBodies, type EventType, type JobEvent, type MarkResult, type RecordedEvent,
 } from './events'
 export { foldJob, lastStanding } from './fold-job'

@@ -22,7 +22,7 @@ test('the bench on a tablet: everything in reach of a thumb, tick, bag, note and
     }
     await page.getByRole('button', { name: 'Guard is off' }).tap()
     await expect(veeOf(page).getByRole('button', { name: 'Take the coupling guard off, done' })).toBeVisible()
-    await expect(veeOf(page).getByText('1 rungs open')).toBeVisible()
+    await expect(veeOf(page).getByText('1 rung open')).toBeVisible()
   })
 
   await test.step('what came out is loose until it is bagged', async () => {

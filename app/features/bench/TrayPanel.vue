@@ -102,12 +102,12 @@ function bag(part: string, count: number) {
       </p>
       <ul class="still">
         <li v-if="bench.openKeys.value.size">
-          {{ bench.openKeys.value.size }} rungs to close
+          Rungs to close: {{ bench.openKeys.value.size }}
         </li>
         <li v-if="newOnes.length">
-          {{ newOnes.length }} kinds of new parts to say
+          New parts to fit: {{ newOnes.length }} kinds
         </li>
-        <li>{{ blockers.length }} things before closing</li>
+        <li>In the way of closing: {{ blockers.length }}</li>
       </ul>
       <el-button
         v-if="!job.state.closed && bench.session.may('job:close')"

@@ -45,7 +45,7 @@ watch(() => bench.shown.value, step => void follow(step), { immediate: true })
         :vee="vee"
         :bench="bench"
       />
-      <span class="count mono">{{ doneCount }} of {{ job.sheet!.steps.length }} done<template v-if="bench.openKeys.value.size"> · {{ bench.openKeys.value.size }} rungs open</template></span>
+      <span class="count mono">{{ doneCount }} of {{ job.sheet!.steps.length }} done<template v-if="bench.openKeys.value.size"> · {{ bench.openKeys.value.size }} {{ bench.openKeys.value.size === 1 ? 'rung' : 'rungs' }} open</template></span>
       <span class="eyebrow">On ↑</span>
     </header>
     <div
