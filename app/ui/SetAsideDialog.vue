@@ -23,6 +23,7 @@ function detail(event: JobEvent): string {
     title="Set aside"
     width="620"
     :show-close="false"
+    append-to-body
   >
     <p class="lead">
       The log did not take these. They stay here until you have read them; the office sees them in the record too.

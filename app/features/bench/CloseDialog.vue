@@ -28,6 +28,7 @@ function close() {
     :title="blockers.length ? 'Not ready to close' : 'Close the job'"
     width="640"
     :show-close="false"
+    append-to-body
   >
     <template v-if="blockers.length">
       <p>{{ blockers.length }} things stand between this job and its closing. Tap one to go there.</p>

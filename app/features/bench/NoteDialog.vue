@@ -20,6 +20,7 @@ function keep() {
     title="Note"
     width="520"
     :show-close="false"
+    append-to-body
   >
     <form @submit.prevent="keep">
       <label for="note">What did you see at “{{ step.title }}”?</label>

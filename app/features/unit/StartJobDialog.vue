@@ -34,6 +34,7 @@ async function start() {
     :title="`Start an overhaul of ${tag}`"
     width="520"
     :show-close="false"
+    append-to-body
   >
     <form @submit.prevent="start">
       <label for="reason">Why does it come to the bench?</label>
