@@ -16,7 +16,7 @@ const coreKnows = {
 
 export default withNuxt(
   { ignores: ['.output/**', '.nuxt/**', '.data/**', 'server/db/migrations/**', 'test-results/**', 'docs/**'] },
-  { files: ['app/pages/**/*.vue', 'app/app.vue'], rules: { 'vue/multi-word-component-names': 'off' } },
+  { files: ['app/pages/**/*.vue', 'app/app.vue', 'app/error.vue'], rules: { 'vue/multi-word-component-names': 'off' } },
   { rules: { '@stylistic/max-statements-per-line': 'off', '@stylistic/member-delimiter-style': 'off', '@typescript-eslint/no-explicit-any': 'error' } },
   { files: ['core/**/*.ts'], ignores: ['core/**/*.test.ts'], rules: forbid(nothingOutside) },
   ...Object.entries(coreKnows).map(([folder, known]) => ({

@@ -187,6 +187,12 @@ test('a person without the right looks and cannot touch; an expired sign-in keep
   await expect(guest.page.getByRole('button', { name: 'Close the job …' })).toHaveCount(0)
   await guest.page.goto('/jobs/00000000-0000-4000-8000-000000000000')
   await expect(guest.page.getByText('There is no such job.')).toBeVisible()
+  expect(guest.faults.filter(fault => !fault.includes('404'))).toEqual([])
+  await guest.page.goto('/nowhere/at/all')
+  await expect(guest.page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible()
+  await guest.page.getByRole('button', { name: 'To the yard' }).click()
+  await expect(guest.page.getByRole('table')).toBeVisible()
+  expect(guest.faults.filter(fault => !fault.includes('404'))).toEqual([])
 
   const { page, context } = await signedIn(browser, 'okafor')
   await openBench(page, 'P-102')
