@@ -10,6 +10,10 @@ await main(async () => {
   const folder = dataFolder()
   needNode()
   await needFreePort(host, port)
+  // From here on a Ctrl-C is remembered: whatever is being started then is stopped in order, never left behind.
+  const asked = new Promise((resolve) => {
+    for (const name of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.once(name, () => resolve('asked'))
+  })
   const ownDatabase = !process.env.DATABASE_URL
   if (ownDatabase) await needDebianPackages([POSTGRES])
   await needPackages()
@@ -33,10 +37,7 @@ await main(async () => {
 
   Ctrl-C stops it.
 `)
-    const signal = new Promise((resolve) => {
-      for (const name of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.once(name, () => resolve('asked'))
-    })
-    const why = await Promise.race([signal, server.ended])
+    const why = await Promise.race([asked, server.ended])
     if (why !== 'asked') process.exitCode = 1
   } finally {
     say('Stopping …')
