@@ -79,7 +79,8 @@ export const job = pgTable('job', {
 export const jobSnapshot = pgTable('job_snapshot', {
   jobId: uuid('job_id').primaryKey().references(() => job.id),
   seq: integer().notNull(),
-  state: jsonb().$type<JobState>().notNull(),
+  /** `json`: written and read whole, never looked into, so the database need not take it apart. */
+  state: json().$type<JobState>().notNull(),
 })
 
 export const jobEvent = pgTable('job_event', {

@@ -18,8 +18,10 @@ interface Waiting { plan: WritePlan, resolve: (outcome: WriteOutcome) => void, r
 const MOST_AT_ONCE = 64
 
 let waiting: Waiting[] = []
-// While one commit waits for the disk the next is prepared; more of them only make the groups smaller.
+// While one commit waits for the disk the next is prepared, as soon as a group worth its cost has come together; more writers or smaller
+// groups only share the cost of a commit among fewer events.
 const WRITERS = 2
+const WORTH_A_WRITER = 4
 let writers = 0
 
 /**
@@ -30,13 +32,13 @@ let writers = 0
 export function writePlan(db: Database, plan: WritePlan): Promise<WriteOutcome> {
   return new Promise((resolve, reject) => {
     waiting.push({ plan, resolve, reject })
-    if (writers < WRITERS) void writeAll(db)
+    if (writers === 0 || (writers < WRITERS && waiting.length >= WORTH_A_WRITER)) void writeAll(db)
   })
 }
 
 async function writeAll(db: Database): Promise<void> {
   writers += 1
-  while (waiting.length > 0) {
+  while (waiting.length > 0 && (writers === 1 || waiting.length >= WORTH_A_WRITER)) {
     const group = waiting.slice(0, MOST_AT_ONCE)
     waiting = waiting.slice(MOST_AT_ONCE)
     try {
