@@ -29,6 +29,8 @@ export default defineNuxtConfig({
   nitro: {
     experimental: { websocket: true },
     compressPublicAssets: { gzip: true, brotli: true },
+    // Whole fonts for PDFs; those of the browser come in pieces.
+    serverAssets: [{ baseName: 'fonts', dir: '../node_modules/@expo-google-fonts', pattern: '{barlow/{400Regular,600SemiBold},barlow-condensed/{500Medium,600SemiBold},ibm-plex-mono/{400Regular,600SemiBold}}/*.ttf' }],
     // @vercel/nft would leave out the `module-sync` files that this Node picks.
     externals: { traceOptions: { conditions: ['node', 'module-sync', 'production'] } },
   },

@@ -2,14 +2,14 @@ import { defineConfig } from '@playwright/test'
 
 export default defineConfig({
   testDir: 'tests/e2e',
-  timeout: 120_000,
-  expect: { timeout: 10_000 },
+  timeout: 240_000,
+  expect: { timeout: 20_000 },
   workers: 1,
   fullyParallel: false,
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   outputDir: 'test-results/e2e',
   use: {
-    actionTimeout: 10_000,
+    actionTimeout: 20_000,
     baseURL: process.env.NEEDLER_URL ?? 'http://127.0.0.1:3000',
     viewport: { width: 1280, height: 800 },
     serviceWorkers: 'block',

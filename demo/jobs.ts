@@ -1,3 +1,4 @@
+import { positionOf, type Depth, type Sheet } from '#core'
 import type { BenchTruth } from './walk'
 
 export interface DemoJob {
@@ -7,6 +8,9 @@ export interface DemoJob {
   openedDaysAgo: number
   technician: string
   lead: string
+  depth?: Depth
+  /** Only as far as this part or position. */
+  target?: string
   /** How many steps are ticked; all of them and closed when left out. */
   steps?: number
   /** Share of the way from new to worn, 0 … 1; moves the readings. */
@@ -29,7 +33,40 @@ export const DEMO_JOBS: readonly DemoJob[] = [
   { tag: 'P-102', reason: 'Seal drips, 40 drops a minute', openedDaysAgo: 5, technician: 'lindqvist', lead: 'nakamura', steps: 41, wear: 0.6, replaced: SEAL_PARTS },
   { tag: 'P-103', reason: 'Planned overhaul at 35 000 h', openedDaysAgo: 8, technician: 'marsh', lead: 'brandt', steps: 60, wear: 0.5, replaced: [...SEAL_PARTS, 'shaft-sleeves'] },
   { tag: 'P-105', reason: 'Vibration at the drive end', openedDaysAgo: 0, technician: 'okafor', lead: 'brandt', steps: 3, wear: 0.3, replaced: [] },
+  { tag: 'C-401', reason: 'Elements dusting below the guard', openedDaysAgo: 1, technician: 'lindqvist', lead: 'nakamura', steps: 12, wear: 0.5, replaced: [] },
+  { tag: 'C-104', reason: 'Yearly look at the elements', openedDaysAgo: 380, technician: 'okafor', lead: 'brandt', wear: 0.3, replaced: ['taper-nut'] },
+  { tag: 'H-302', reason: 'Yearly inspection of lifting gear', openedDaysAgo: 1, technician: 'marsh', lead: 'brandt', steps: 24, wear: 0.4, replaced: ['friction-discs'] },
+  { tag: 'H-301', reason: 'Yearly inspection of lifting gear', openedDaysAgo: 324, technician: 'marsh', lead: 'nakamura', wear: 0.2, replaced: [] },
+  { tag: 'R-201', reason: 'Backlash grown, grease dark', openedDaysAgo: 3, technician: 'okafor', lead: 'nakamura', steps: 27, wear: 0.5, replaced: ['ring-pins', 'ring-rollers'] },
+  { tag: 'DP-432', reason: 'Flow down, diaphragm due', openedDaysAgo: 0, technician: 'lindqvist', lead: 'brandt', steps: 31, wear: 0.5, replaced: [] },
+  { tag: 'DP-431', reason: 'Diaphragm due', openedDaysAgo: 290, technician: 'lindqvist', lead: 'brandt', wear: 0.4, replaced: [] },
+  { tag: 'K-471', reason: 'Oil pressure low, 15 000 h', openedDaysAgo: 9, technician: 'okafor', lead: 'brandt', steps: 36, wear: 0.4, replaced: ['seal-ring', 'seal-mating', 'big-end-shells'] },
+  { tag: 'TC-545', reason: 'Surging, 18 000 h', openedDaysAgo: 1, technician: 'duarte', lead: 'brandt', steps: 17, wear: 0.9, replaced: ['thrust-bearing'] },
+  { tag: 'DC-501', reason: 'Vibration up at the gear end', openedDaysAgo: 4, technician: 'duarte', lead: 'nakamura', depth: 'failure-analysis', steps: 22, wear: 0.6, replaced: ['wear-tiles'] },
+  { tag: 'VP-521', reason: 'Flow low, knocking', openedDaysAgo: 2, technician: 'duarte', lead: 'brandt', steps: 30, wear: 0.6, replaced: ['vanes', 'seals'] },
+  { tag: 'CV-571', reason: 'Slow strokes', openedDaysAgo: 0, technician: 'duarte', lead: 'nakamura', steps: 37, wear: 0.4, replaced: [] },
 ]
+
+/** What would be read and replaced on this machine. */
+export function truthOf(sheet: Sheet, job: DemoJob, noise: () => number): BenchTruth {
+  return sheet.key === 'split-casing-lift-pump' ? liftPumpTruth(job, noise) : wornTruth(sheet, job, noise)
+}
+
+/** Readings that lie inside the limits as left, and wander towards the worn limit with the wear as found. */
+function wornTruth(sheet: Sheet, { wear, replaced, notes }: DemoJob, noise: () => number): BenchTruth {
+  return {
+    replaced,
+    ...(notes ? { notes } : {}),
+    measure(key, stage) {
+      const { limits: { lower, upper }, stations, planes, uncertainty } = positionOf(sheet, key)
+      const low = lower ?? (upper !== undefined ? Math.min(0, upper * 0.2) : 0)
+      const high = upper ?? low * 1.5 + 1
+      const centre = low + (high - low) * (stage === 'as-left' ? 0.45 : 0.35 + 0.6 * wear)
+      const spread = Math.min((high - low) * 0.03, uncertainty * 2)
+      return stations.map(() => planes.map(() => centre + noise() * spread))
+    },
+  }
+}
 
 /** Believable readings of a lift pump of that wear; as left is always near new. `noise` gives numbers from −1 to 1. */
 export function liftPumpTruth(job: Pick<DemoJob, 'wear' | 'replaced' | 'notes'>, noise: () => number): BenchTruth {

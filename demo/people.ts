@@ -5,6 +5,9 @@ export interface DemoPerson { login: string, name: string, role: Role, sites?: s
 /** Everybody of the made-up Merrow Sound Waterworks; one password for the demonstration. */
 export const DEMO_PASSWORD = 'merrow-sound'
 
+/** One PIN for everybody who may sign at another bench. */
+export const DEMO_PIN = '4812'
+
 export const DEMO_PEOPLE: readonly DemoPerson[] = [
   { login: 'okafor', name: 'R. Okafor', role: 'technician' },
   { login: 'lindqvist', name: 'S. Lindqvist', role: 'technician' },

@@ -1,19 +1,23 @@
 import { readFileSync, readdirSync } from 'node:fs'
 import { randomUUID } from 'node:crypto'
 import { sql } from 'drizzle-orm'
-import { closeBlockers, type Sheet } from '#core'
+import { closeBlockers, nextSteps, runningWait, sheetNow, type JobState, type Sheet } from '#core'
+import { may } from '#shared/rights'
 import type { Person } from '#shared/wire/types'
 import { closeConnection, database, type Database } from '../server/db/client'
 import { person, site, unit } from '../server/db/schema'
 import { appendEvents } from '../server/services/append-events'
 import { loadLiveJob } from '../server/services/live-job'
 import { releaseSheet } from '../server/services/sheets'
-import { hashPassword } from '../server/services/sign-in'
+import { photoStore } from '../server/services/photo-store'
+import { keepPhoto } from '../server/services/photos'
+import { hashSecret } from '../server/services/sign-in'
 import { startJob } from '../server/services/start-job'
-import { DEMO_JOBS, liftPumpTruth, type DemoJob } from './jobs'
-import { DEMO_PASSWORD, DEMO_PEOPLE } from './people'
+import { DEMO_JOBS, truthOf, type DemoJob } from './jobs'
+import { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_PIN } from './people'
+import { drawPhoto } from './photo'
 import { DEMO_SITES, DEMO_UNITS } from './units'
-import { deedsForNextStep } from './walk'
+import { bagDeeds, nextDeed, type Deed } from './walk'
 
 const DAY_MS = 86_400_000
 const FIRST_JOB_NUMBER = 214
@@ -24,10 +28,10 @@ export async function seedDemo(db: Database, now = new Date()): Promise<boolean>
   if (filled) return false
 
   await db.insert(site).values(DEMO_SITES.map((row, place) => ({ ...row, place })))
-  const passwordHash = await hashPassword(DEMO_PASSWORD)
-  const people = await db.insert(person).values(DEMO_PEOPLE.map(row => ({ ...row, sites: row.sites ?? null, passwordHash }))).returning()
+  const [passwordHash, pinHash] = await Promise.all([hashSecret(DEMO_PASSWORD), hashSecret(DEMO_PIN)])
+  const people = await db.insert(person).values(DEMO_PEOPLE.map(row => ({ ...row, sites: row.sites ?? null, passwordHash, pinHash: may(row.role, 'job:work') ? pinHash : null }))).returning()
   await db.insert(unit).values(DEMO_UNITS.map(row => ({
-    tag: row.tag, siteKey: row.site, name: row.name, family: row.family, make: row.make, nameplate: row.plate ?? {}, sheetKey: row.sheet ?? null,
+    tag: row.tag, siteKey: row.site, name: row.name, family: row.family, make: row.make, nameplate: row.plate ?? {}, options: row.options ?? {}, sheetKey: row.sheet ?? null,
     runningHours: row.hours, nextDue: row.dueInDays === null ? null : new Date(now.getTime() + row.dueInDays * DAY_MS).toISOString().slice(0, 10),
   })))
   const folder = new URL('./sheets/', import.meta.url)
@@ -44,25 +48,37 @@ async function playJob(db: Database, demoJob: DemoJob, people: ReadonlyMap<strin
   const technician = people.get(demoJob.technician)!
   const lead = people.get(demoJob.lead)!
   const device = randomUUID()
+  const { tag, reason, depth, target } = demoJob
   const openedAt = now.getTime() - demoJob.openedDaysAgo * DAY_MS - 4 * 3_600_000
-  const { id: jobId } = await startJob(db, technician, { tag: demoJob.tag, reason: demoJob.reason, device, happenedAt: new Date(openedAt) })
-  const truth = liftPumpTruth(demoJob, noiseFrom(index + 1))
+  const { id: jobId } = await startJob(db, technician, { tag, reason, depth, target, device, happenedAt: new Date(openedAt) })
   let live = await loadLiveJob(db, technician, jobId, { fresh: true })
-  const total = demoJob.steps ?? live.sheet.steps.length
+  const truth = truthOf(live.sheet, demoJob, noiseFrom(index + 1))
+  const stepsLeft = (state: JobState) => sheetNow(live.sheet, state).steps.length - Object.keys(state.done).length
   // Work ends before the day of seeding does: a long job is told in longer strides.
-  const strideMs = Math.min(18 * 60_000, (now.getTime() - openedAt) / (total + 2))
-  for (let done = 0; done < total; done++) {
-    const at = new Date(openedAt + (done + 1) * strideMs)
-    for (const { draft, byLead } of deedsForNextStep(live.sheet, live.state, truth, at)) {
-      const { results } = await appendEvents(db, byLead ? lead : technician, { jobId, device, drafts: [draft] })
-      if (results[0]?.outcome === 'refused') throw new Error(`The demonstration stumbles at ${demoJob.tag}: ${results[0].message}`)
+  const strideMs = Math.min(18 * 60_000, (now.getTime() - openedAt) / (stepsLeft(live.state) + 2))
+  let clock = openedAt
+
+  const deed = async ({ draft, byLead }: Deed) => {
+    if (draft.type === 'photo-added') {
+      await keepPhoto(db, photoStore(), technician, { job: jobId, photo: (draft.body as { photo: string }).photo, bytes: await drawPhoto(live.sheet.title) })
     }
+    const { results } = await appendEvents(db, byLead ? lead : technician, { jobId, device, drafts: [draft] })
+    if (results[0]?.outcome === 'refused') throw new Error(`The demonstration stumbles at ${tag}: ${results[0].message}`)
     live = await loadLiveJob(db, technician, jobId, { fresh: false })
+  }
+  while (stepsLeft(live.state) > 0 && Object.keys(live.state.done).length < (demoJob.steps ?? Infinity)) {
+    const step = nextSteps(live.sheet, live.state)[0]!
+    clock += strideMs
+    const wait = runningWait(live.sheet, live.state, step, new Date(clock).toISOString())
+    // A wait that would end in the future is cut short with a reason; any other is sat out.
+    if (wait && Date.parse(wait.endsAt) < now.getTime()) clock = Date.parse(wait.endsAt)
+    while (!live.state.done[step.key]) await deed(nextDeed(live.sheet, live.state, step, truth, new Date(clock)))
+    for (const one of bagDeeds(live.sheet, live.state, step, new Date(clock))) await deed(one)
   }
   if (demoJob.steps !== undefined) return
   const [blocker] = closeBlockers(live.sheet, live.state)
-  if (blocker) throw new Error(`The demonstration cannot close ${demoJob.tag}: ${blocker.message}`)
-  await appendEvents(db, lead, { jobId, device, drafts: [{ id: randomUUID(), type: 'job-closed', happenedAt: new Date(openedAt + (total + 1) * strideMs).toISOString(), body: {} }] })
+  if (blocker) throw new Error(`The demonstration cannot close ${tag}: ${blocker.message}`)
+  await deed({ draft: { id: randomUUID(), type: 'job-closed', happenedAt: new Date(clock + strideMs / 2).toISOString(), body: {} }, byLead: true })
 }
 
 /** The same believable scatter at every seeding (mulberry32). */

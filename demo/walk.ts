@@ -1,41 +1,81 @@
 import { randomUUID } from 'node:crypto'
-import { nextSteps, openDuties, partOf, positionOf, type Duty, type EventBodies, type EventType, type JobState, type Sheet, type Step } from '#core'
+import {
+  AS_IT_SHOULD, choiceOf, dispositionOf, markOf, openDuties, partAccount, partOf, pieceIn, positionOf, progressOf, proposeWay, risksOf, runningWait,
+  type Duty, type EventBodies, type EventType, type JobState, type MarkWay, type ReadingStage, type Sheet, type Step,
+} from '#core'
 import type { EventDraft } from '#shared/wire/types'
 
 /** What the walker needs to know of the machine on the bench. */
 export interface BenchTruth {
   /** `values[station][plane]` that would be read, in the SI base of the position. */
-  measure: (position: string, stage: 'as-found' | 'as-left') => number[][]
+  measure: (position: string, stage: ReadingStage) => number[][]
   /** Parts that the floor decides to replace besides those that never go back. */
   replaced: readonly string[]
   notes?: Readonly<Record<string, string>>
 }
 
+/** One thing that is done at the bench; some are for a second person. */
 export interface Deed { draft: EventDraft, byLead: boolean }
 
+/** Ways of marking that last, the better first. */
+const LASTING: readonly MarkWay[] = ['punch', 'tag']
+
 /**
- * The events with which a careful technician brings the next open step to its tick: duties first, then the tick, then what
- * came out goes into its bag. Used to make the demonstration's past and running jobs through the same door as real ones.
+ * The next thing a careful technician does for a step: its first open duty, what keeps it from being ticked, or the tick itself.
+ * Used to make the demonstration's jobs, and by tests to walk any sheet, through the same door as real work.
  */
-export function deedsForNextStep(sheet: Sheet, state: JobState, truth: BenchTruth, at: Date): Deed[] {
-  const step = nextSteps(sheet, state)[0]
-  if (!step) return []
-  const draft = <T extends EventType>(type: T, body: EventBodies[T]): EventDraft => ({ id: randomUUID(), type, happenedAt: at.toISOString(), body }) as EventDraft
-  const deeds: Deed[] = openDuties(sheet, state, step).map(duty => ({ draft: dutyDraft(sheet, duty, step, truth, draft), byLead: duty.kind === 'hold' }))
+export function nextDeed(sheet: Sheet, state: JobState, step: Step, truth: BenchTruth, at: Date): Deed {
+  const happenedAt = at.toISOString()
+  const draft = <T extends EventType>(type: T, body: EventBodies[T]): EventDraft => ({ id: randomUUID(), type, happenedAt, body }) as EventDraft
+  const [duty] = openDuties(sheet, state, step)
+  if (duty) return { draft: dutyDraft(sheet, state, duty, step, truth, draft), byLead: duty.kind === 'hold' }
+  if (runningWait(sheet, state, step, happenedAt)) return { draft: draft('wait-cut', { step: step.key, reason: 'Measured with a thermometer: ready before its time.' }), byLead: true }
   const note = truth.notes?.[step.key]
-  if (note) deeds.push({ draft: draft('note-added', { text: note, step: step.key }), byLead: false })
-  deeds.push({ draft: draft('step-done', { step: step.key }), byLead: false })
-  for (const { part, count } of step.bag ? step.removes ?? [] : []) {
-    deeds.push({ draft: draft('part-bagged', { part, count, tag: step.bag! }), byLead: false })
-  }
-  return deeds
+  if (note && !state.notes.some(entry => entry.step === step.key && entry.text === note)) return { draft: draft('note-added', { text: note, step: step.key }), byLead: false }
+  const scrapped = step.refits?.find(({ part }) => dispositionOf(state, part)?.disposition === 'scrap')
+  if (scrapped) return { draft: draft('part-disposed', { part: scrapped.part, disposition: 'replace' }), byLead: false }
+  return { draft: draft('step-done', { step: step.key }), byLead: false }
 }
 
-function dutyDraft(sheet: Sheet, duty: Duty, step: Step, truth: BenchTruth, draft: <T extends EventType>(type: T, body: EventBodies[T]) => EventDraft): EventDraft {
+/** What came out with a step and still lies loose goes into the bag that the sheet proposes. */
+export function bagDeeds(sheet: Sheet, state: JobState, step: Step, at: Date): Deed[] {
+  return (step.bag ? step.removes ?? [] : []).flatMap(({ part, count }) => {
+    const loose = Math.min(count, looseOf(sheet, state, part))
+    return loose ? [{ draft: { id: randomUUID(), type: 'part-bagged' as const, happenedAt: at.toISOString(), body: { part, count: loose, tag: step.bag! } }, byLead: false }] : []
+  })
+}
+
+function dutyDraft(sheet: Sheet, state: JobState, duty: Duty, step: Step, truth: BenchTruth, draft: <T extends EventType>(type: T, body: EventBodies[T]) => EventDraft): EventDraft {
   switch (duty.kind) {
-    case 'make mark': return draft('mark-made', { mark: duty.mark, way: sheet.marks.find(mark => mark.key === duty.mark)!.way })
-    case 'check mark': return draft('mark-checked', { mark: duty.mark, result: 'matches' })
+    case 'make mark': {
+      const { way } = markOf(sheet, duty.mark)
+      return draft('mark-made', { mark: duty.mark, way })
+    }
+    case 'secure mark': {
+      const lasting = LASTING.find(way => risksOf(sheet, state, duty.mark, way).length === 0)
+      return lasting ? draft('mark-made', { mark: duty.mark, way: lasting }) : draft('photo-added', { photo: randomUUID(), mark: duty.mark })
+    }
+    case 'check mark': return state.marksMade.some(made => made.mark === duty.mark)
+      ? draft('mark-checked', { mark: duty.mark, result: 'matches' })
+      : draft('mark-made', { mark: duty.mark, way: 'punch' })
     case 'hold': return draft('hold-released', { step: step.key })
+    case 'photo': return draft('photo-added', { photo: randomUUID(), step: step.key })
+    case 'index': return draft('index-set', { part: duty.part })
+    case 'tag': return draft('part-bagged', { part: duty.part, count: looseOf(sheet, state, duty.part), tag: step.bag ?? 'T-99' })
+    case 'hand check': return draft('hand-checked', { step: step.key, check: duty.check, answer: AS_IT_SHOULD })
+    case 'way': return draft('way-chosen', { choice: duty.choice, way: proposeWay(sheet, state, duty.choice)?.way ?? choiceOf(sheet, duty.choice).ways[0]!.key })
+    case 'place': {
+      const place = partOf(sheet, duty.part).places!.find(name => !pieceIn(state, duty.part, name))!
+      return draft('piece-placed', { part: duty.part, piece: place, place })
+    }
+    case 'outside': {
+      const line = lineOf(sheet, state, duty.part)
+      if (line.outside > 0) return draft('part-moved', { part: duty.part, count: line.outside, from: 'outside', to: 'loose' })
+      const [bag] = line.bagged
+      return draft('part-moved', bag
+        ? { part: duty.part, count: bag.count, from: bag.tag, to: 'outside' }
+        : { part: duty.part, count: line.loose, from: 'loose', to: 'outside' })
+    }
     case 'decision': {
       const part = partOf(sheet, duty.part)
       const disposition = part.neverAgain || truth.replaced.includes(duty.part) ? 'replace' : 'reuse'
@@ -49,3 +89,16 @@ function dutyDraft(sheet: Sheet, duty: Duty, step: Step, truth: BenchTruth, draf
     }
   }
 }
+
+const lineOf = (sheet: Sheet, state: JobState, part: string) => partAccount(sheet, progressOf(state)).find(line => line.part.key === part)!
+const looseOf = (sheet: Sheet, state: JobState, part: string) => lineOf(sheet, state, part).loose
+
+/** Readings in the middle of what the sheet allows, for a walk that is not about wear. */
+export const goodTruth = (sheet: Sheet): BenchTruth => ({
+  replaced: [],
+  measure(key) {
+    const { limits: { lower, upper }, stations, planes } = positionOf(sheet, key)
+    const middle = lower !== undefined && upper !== undefined ? (lower + upper) / 2 : upper !== undefined ? (upper > 0 ? upper / 2 : upper - 1) : lower !== undefined ? lower * 1.1 + 0.1 : 1
+    return stations.map(() => planes.map(() => middle))
+  },
+})

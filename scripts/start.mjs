@@ -1,3 +1,4 @@
+import { join } from 'node:path'
 import { startCluster } from './lib/cluster.mjs'
 import { needDebianPackages, POSTGRES } from './lib/debian.mjs'
 import { dataFolder, migrate, needBuild, needNode, needPackages, seed, sessionSecret } from './lib/prepare.mjs'
@@ -18,19 +19,20 @@ await main(async () => {
   if (ownDatabase) await needDebianPackages([POSTGRES])
   await needPackages()
   const secret = sessionSecret(folder)
+  const photos = process.env.NEEDLER_PHOTOS ?? join(folder, 'photos')
   await needBuild({ NUXT_SESSION_PASSWORD: secret })
 
   const cluster = ownDatabase ? await startCluster({ folder }) : { url: process.env.DATABASE_URL, stop: async () => {} }
   let server
   try {
     await migrate(cluster.url)
-    const seeded = await seed(cluster.url)
+    const seeded = await seed(cluster.url, photos)
     if (seeded.includes('demonstration is in')) say('The Merrow Sound demonstration is in the database.')
-    server = await startServer({ url: cluster.url, secret, host, port, env: { LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn' } })
+    server = await startServer({ url: cluster.url, secret, host, port, env: { LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn', NEEDLER_PHOTOS: photos } })
     say(`
   Needler is at ${server.address}
 
-  Sign-ins of the demonstration (password for all: merrow-sound)
+  Sign-ins of the demonstration (password for all: merrow-sound, PIN for signing at another bench: 4812)
     okafor    technician      brandt    lead         osei    planner
     varga     engineer        admin     admin        pike    trainee
     guest     viewer          duarte    technician of one site

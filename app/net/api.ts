@@ -25,15 +25,26 @@ export class NoNetwork extends Error {
 }
 
 interface CallOptions {
-  method?: 'GET' | 'POST' | 'DELETE'
+  method?: 'GET' | 'POST' | 'PUT' | 'DELETE'
   query?: Record<string, string | number | undefined>
   body?: unknown
 }
 
 /** The one way to the server. Throws `ApiProblem` for a refusal and `NoNetwork` when there is no link. */
 export async function callApi<T>(path: string, options: CallOptions = {}): Promise<T> {
+  return call<T>(path, { ...options, body: options.body as Record<string, unknown> | undefined, timeout: 20_000 })
+}
+
+/** Sends the picture of a photo. Slow links get their time. */
+export const sendPicture = (job: string, photo: string, picture: Blob): Promise<unknown> =>
+  call(`/jobs/${job}/photos/${photo}`, { method: 'PUT', body: picture, headers: { 'content-type': picture.type }, timeout: 120_000 })
+
+/** Where a photo is fetched from once the server has it. */
+export const photoAddress = (job: string, photo: string) => `/api/jobs/${job}/photos/${photo}`
+
+async function call<T>(path: string, options: Parameters<typeof ofetch>[1]): Promise<T> {
   try {
-    return await ofetch<T>(`/api${path}`, { ...options, body: options.body as Record<string, unknown> | undefined, retry: 0, timeout: 20_000, responseType: 'json' })
+    return await ofetch<T>(`/api${path}`, { ...options, retry: 0, responseType: 'json' }) as T
   } catch (error) {
     if (!(error instanceof FetchError) || !error.response) throw new NoNetwork()
     throw new ApiProblem(toProblem(error))

@@ -28,12 +28,16 @@ export interface KeptJob {
   state: JobState
 }
 
+/** The picture of a photo event, until the server has it. */
+export interface WaitingPhoto { id: string, job: string, picture: Blob, problem?: string }
+
 interface KeptSheet { id: string, document: Sheet }
 interface KeptAnswer { key: string, at: string, answer: unknown }
 
 class DeviceStore extends Dexie {
   waiting!: EntityTable<WaitingEvent, 'order'>
   setAside!: EntityTable<SetAside, 'id'>
+  photos!: EntityTable<WaitingPhoto, 'id'>
   jobs!: EntityTable<KeptJob, 'id'>
   sheets!: EntityTable<KeptSheet, 'id'>
   answers!: EntityTable<KeptAnswer, 'key'>
@@ -41,6 +45,8 @@ class DeviceStore extends Dexie {
   constructor() {
     super('needler')
     this.version(1).stores({ waiting: '++order, job, event.id', setAside: 'id, job', jobs: 'id', sheets: 'id', answers: 'key' })
+    // The state of a job has grown: kept copies are fetched anew. What waits is never touched by a new version.
+    this.version(2).stores({ photos: 'id, job' }).upgrade(change => change.table('jobs').clear())
   }
 }
 

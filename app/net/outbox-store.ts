@@ -1,11 +1,12 @@
 import { useOnline } from '@vueuse/core'
 import { defineStore } from 'pinia'
+import { v4 as newId } from 'uuid'
 import { computed, shallowRef, toRaw, watch } from 'vue'
 import type { JobEvent } from '#core'
 import type { AppendResult } from '#shared/wire/types'
 import { useSessionStore } from '../features/session/session-store'
-import { ApiProblem, callApi, NoNetwork } from './api'
-import { deviceId, deviceStore, type SetAside, type WaitingEvent } from './device-store'
+import { ApiProblem, callApi, NoNetwork, sendPicture } from './api'
+import { deviceId, deviceStore, type SetAside, type WaitingEvent, type WaitingPhoto } from './device-store'
 
 type RecordedListener = (job: string, events: { event: JobEvent, seq: number }[]) => void | Promise<void>
 
@@ -23,10 +24,11 @@ export const useOutboxStore = defineStore('outbox', () => {
   const online = useOnline()
   const waiting = shallowRef<WaitingEvent[]>([])
   const setAside = shallowRef<SetAside[]>([])
+  const photos = shallowRef<WaitingPhoto[]>([])
   const reachable = shallowRef(true)
   const recordedListeners = new Set<RecordedListener>()
 
-  const count = computed(() => waiting.value.length)
+  const count = computed(() => waiting.value.length + photos.value.filter(photo => !photo.problem).length)
   const offline = computed(() => !online.value || !reachable.value)
 
   let restored: Promise<void> | undefined
@@ -34,6 +36,7 @@ export const useOutboxStore = defineStore('outbox', () => {
     restored ??= (async () => {
       waiting.value = await deviceStore.waiting.orderBy('order').toArray()
       setAside.value = await deviceStore.setAside.toArray()
+      photos.value = await deviceStore.photos.toArray()
       void send()
     })()
     return restored
@@ -47,6 +50,12 @@ export const useOutboxStore = defineStore('outbox', () => {
     void send()
   }
 
+  /** Keeps a picture on the device until the server has it. Its event goes its own way through `add`. */
+  async function addPhoto(photo: WaitingPhoto): Promise<void> {
+    photos.value = [...photos.value, photo]
+    await deviceStore.photos.add(photo)
+  }
+
   let sending = false
   let timer: ReturnType<typeof setTimeout> | undefined
   async function send(): Promise<void> {
@@ -55,6 +64,7 @@ export const useOutboxStore = defineStore('outbox', () => {
     clearTimeout(timer)
     try {
       for (let batch = nextBatch(); batch.length > 0; batch = nextBatch()) await sendBatch(batch)
+      for (let photo = nextPhoto(); photo; photo = nextPhoto()) await sendPhoto(photo)
       reachable.value = true
     } catch (error) {
       if (error instanceof ApiProblem && error.status === 401) session.expired = true
@@ -69,6 +79,22 @@ export const useOutboxStore = defineStore('outbox', () => {
   function nextBatch(): WaitingEvent[] {
     const mine = waiting.value.filter(entry => entry.event.actor.id === session.person?.id && entry.order !== undefined)
     return mine.filter(entry => entry.job === mine[0]?.job).slice(0, MOST_AT_ONCE)
+  }
+
+  const nextPhoto = () => photos.value.find(photo => !photo.problem)
+
+  async function sendPhoto(photo: WaitingPhoto): Promise<void> {
+    try {
+      await sendPicture(photo.job, photo.id, photo.picture)
+      photos.value = photos.value.filter(other => other.id !== photo.id)
+      await deviceStore.photos.delete(photo.id)
+    } catch (error) {
+      if (!(error instanceof ApiProblem) || error.status === 401 || error.status >= 500 || error.status === 429) throw error
+      // It would be refused again and again: it stays on the device with the reason, and does not stand in the way of others.
+      const kept = { ...photo, problem: error.message }
+      photos.value = photos.value.map(other => other.id === photo.id ? kept : other)
+      await deviceStore.photos.put(kept)
+    }
   }
 
   async function sendBatch(batch: WaitingEvent[]): Promise<void> {
@@ -122,9 +148,17 @@ export const useOutboxStore = defineStore('outbox', () => {
     setAside.value = setAside.value.filter(entry => entry.id !== id)
   }
 
+  /** Sends what was set aside once more, as something new that happens now. */
+  async function sendAgain(id: string): Promise<void> {
+    const entry = setAside.value.find(candidate => candidate.id === id)
+    if (!entry) return
+    await dismiss(id)
+    await add(entry.job, { ...entry.event, id: newId(), happenedAt: new Date().toISOString() })
+  }
+
   const onRecorded = (listener: RecordedListener) => void recordedListeners.add(listener)
 
   watch([online, () => session.person, () => session.expired], () => void send())
 
-  return { waiting, setAside, count, offline, restore, add, send, forgetRecorded, dismiss, onRecorded }
+  return { waiting, setAside, photos, count, offline, restore, add, addPhoto, send, forgetRecorded, dismiss, sendAgain, onRecorded }
 })

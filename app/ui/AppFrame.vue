@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useDark, useToggle } from '@vueuse/core'
+import { useDark, useNow, useToggle } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
 import { sentenceOf } from '../net/api'
 import { useOutboxStore } from '../net/outbox-store'
@@ -8,6 +8,7 @@ import { useJobStore } from '../features/bench/job-store'
 import AppUpdate from './AppUpdate.vue'
 import NeedlerSign from './NeedlerSign.vue'
 import SetAsideDialog from './SetAsideDialog.vue'
+import { leftOf } from './time-left'
 
 const session = useSessionStore()
 const outbox = useOutboxStore()
@@ -17,6 +18,13 @@ const dark = useDark({ storageKey: 'needler-theme', disableTransition: false })
 const toggleDark = useToggle(dark)
 const asideOpen = ref(false)
 const problem = ref('')
+
+const clock = useNow({ interval: 1000 })
+/** The wait of the open job that ends first, counted by the server's clock. */
+const timer = computed(() => {
+  const [first] = job.timers
+  return first && { name: first.name, leftMs: Date.parse(first.endsAt) - clock.value.getTime() - (job.now().getTime() - Date.now()) }
+})
 
 const trail = computed(() => {
   if (route.path.startsWith('/jobs/') && job.meta) {
@@ -70,6 +78,13 @@ onMounted(() => void outbox.restore())
           {{ crumb.text }}
         </NuxtLink>
       </nav>
+      <div class="link-state">
+        <span
+          v-if="timer"
+          class="flag brass"
+          :title="timer.name"
+        ><Icon name="ph:hourglass-medium" /> <span class="timer-name">{{ timer.name }}</span> <span class="mono">{{ timer.leftMs > 0 ? leftOf(timer.leftMs) : 'time is up' }}</span></span>
+      </div>
       <div
         class="link-state"
         role="status"
@@ -149,6 +164,8 @@ onMounted(() => void outbox.restore())
 .link-state { display: flex; gap: 14px; white-space: nowrap; }
 .flag { display: inline-flex; align-items: center; gap: 6px; color: var(--bar-text); }
 .brass { color: var(--bar-brass); }
+.timer-name { max-width: 220px; overflow: hidden; text-overflow: ellipsis; }
+@media (max-width: 1000px) { .timer-name { display: none; } }
 .dot { width: 9px; height: 9px; border-radius: 50%; background: var(--bar-brass); }
 .bar-button { min-width: 44px; min-height: 44px; background: none; border: 0; font-size: 19px; color: inherit; cursor: pointer; display: inline-flex; align-items: center; justify-content: center; white-space: nowrap; }
 .bar-button.brass { font-size: 15px; text-decoration: underline; text-underline-offset: 3px; }

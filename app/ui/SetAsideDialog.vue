@@ -1,15 +1,13 @@
 <script setup lang="ts">
 import type { JobEvent } from '#core'
+import AskDialog from './AskDialog.vue'
 import { useOutboxStore } from '../net/outbox-store'
+import { eventName } from './event-name'
 import { moment } from './moment'
 
 const open = defineModel<boolean>({ required: true })
 const outbox = useOutboxStore()
 
-const what: Record<string, string> = {
-  'step-done': 'Tick', 'hold-released': 'Release', 'mark-made': 'Mark', 'mark-checked': 'Check of a mark', 'reading-taken': 'Reading',
-  'part-bagged': 'Bag', 'part-disposed': 'Decision', 'note-added': 'Note', 'undone': 'Undo', 'job-closed': 'Closing',
-}
 function detail(event: JobEvent): string {
   const body = event.body as Record<string, unknown>
   if (event.type === 'reading-taken') return `${event.body.position}, ${event.body.stage}: ${event.body.typed.flat().join('; ')}`
@@ -18,15 +16,14 @@ function detail(event: JobEvent): string {
 </script>
 
 <template>
-  <el-dialog
+  <AskDialog
     v-model="open"
     title="Set aside"
-    width="620"
-    :show-close="false"
-    append-to-body
+    :width="680"
+    leave="Keep and close"
   >
     <p class="lead">
-      The log did not take these. They stay here until you have read them; the office sees them in the record too.
+      The log did not take these, most often because somebody else was faster. Keep them here, drop them, or send one again as something that happens now. The record names them either way.
     </p>
     <ul>
       <li
@@ -34,27 +31,29 @@ function detail(event: JobEvent): string {
         :key="entry.id"
       >
         <div>
-          <strong>{{ what[entry.event.type] ?? entry.event.type }}</strong> <span class="mono">{{ detail(entry.event) }}</span>
+          <strong>{{ eventName(entry.event.type) }}</strong> <span class="mono">{{ detail(entry.event) }}</span>
           <p class="why">
             {{ entry.message }}
           </p>
           <small class="quiet">{{ entry.event.actor.name }}, {{ moment(entry.event.happenedAt) }}</small>
         </div>
-        <el-button @click="outbox.dismiss(entry.id)">
-          Drop it
-        </el-button>
+        <div class="choices">
+          <el-button @click="outbox.sendAgain(entry.id)">
+            Send again as new
+          </el-button>
+          <el-button @click="outbox.dismiss(entry.id)">
+            Drop it
+          </el-button>
+        </div>
       </li>
     </ul>
-    <template #footer>
-      <el-button @click="open = false">
-        Keep and close
-      </el-button>
-    </template>
-  </el-dialog>
+  </AskDialog>
 </template>
 
 <style scoped>
 .lead { margin-bottom: 12px; }
 li { display: flex; gap: 16px; justify-content: space-between; align-items: start; padding: 10px 0; border-top: 1px solid var(--rule); }
+.choices { display: flex; flex-direction: column; gap: 6px; flex: none; }
+.choices .el-button { margin: 0; }
 .why { color: var(--oxide); }
 </style>

@@ -1,9 +1,11 @@
-import { partOf, stepName, type Sheet } from '../sheet'
-import { isDone, openRungs } from '../teardown'
-import { dispositionOf, markChecked, markMade, type JobState } from './state'
+import { partOf, positionOf, stepName, type Sheet } from '../sheet'
+import { isDone, openRungs, partAccount, sheetNow } from '../teardown'
+import { assessReading } from './assess-reading'
+import { dispositionOf, markChecked, markMade, progressOf, readingAt, type JobState } from './state'
+import { debtsOf } from './waits'
 
 export interface CloseBlocker {
-  code: 'open-rung' | 'mark-unverified' | 'never-again-refitted-old' | 'hold-unreleased' | 'step-open'
+  code: 'open-rung' | 'mark-unverified' | 'never-again-refitted-old' | 'hold-unreleased' | 'debt-open' | 'part-outside' | 'no-go' | 'step-open'
   message: string
   step?: string
   mark?: string
@@ -16,7 +18,8 @@ export interface CloseBlocker {
  * @returns empty when the job may be closed
  * @example closeBlockers(sheet, state).map(blocker => blocker.message)
  */
-export function closeBlockers(sheet: Sheet, state: JobState): CloseBlocker[] {
+export function closeBlockers(document: Sheet, state: JobState): CloseBlocker[] {
+  const sheet = sheetNow(document, state)
   const blockers: CloseBlocker[] = []
   const rungs = openRungs(sheet, state)
   for (const { on } of rungs) {
@@ -35,12 +38,25 @@ export function closeBlockers(sheet: Sheet, state: JobState): CloseBlocker[] {
   }
   for (const step of sheet.steps) {
     if (step.hold && !Object.hasOwn(state.released, step.key)) {
-      blockers.push({ code: 'hold-unreleased', step: step.key, message: `The hold point at ${stepName(sheet, step)} is not released.` })
+      blockers.push({ code: 'hold-unreleased', step: step.key, message: `The hold point at ${stepName(document, step)} is not released.` })
+    }
+  }
+  for (const { text, step, paidBy } of debtsOf(sheet, state)) {
+    blockers.push({ code: 'debt-open', step: paidBy.key, message: `Still owed since "${step.title}": ${text}.` })
+  }
+  for (const { part, outside } of partAccount(sheet, progressOf(state))) {
+    if (outside > 0) blockers.push({ code: 'part-outside', part: part.key, message: `${part.name}: ${outside} ${outside === 1 ? 'is' : 'are'} still at a shop outside.` })
+  }
+  for (const step of sheet.steps.filter(candidate => isDone(state, candidate.key))) {
+    for (const { position: key, stage, backTo } of step.reads ?? []) {
+      const reading = backTo && readingAt(state, key, stage)
+      if (!reading || assessReading(positionOf(sheet, key), reading.values).verdict !== 'out') continue
+      blockers.push({ code: 'no-go', step: step.key, message: `${positionOf(sheet, key).name}, ${stage}, is out: the work goes back.` })
     }
   }
   const named = new Set(blockers.map(blocker => blocker.step))
   for (const step of sheet.steps) {
-    if (!isDone(state, step.key) && !named.has(step.key)) blockers.push({ code: 'step-open', step: step.key, message: `${capital(stepName(sheet, step))} is not done.` })
+    if (!isDone(state, step.key) && !named.has(step.key)) blockers.push({ code: 'step-open', step: step.key, message: `${capital(stepName(document, step))} is not done.` })
   }
   return blockers
 }

@@ -1,10 +1,13 @@
-import { indexOf, markOf, partOf, positionOf, stepName, stepOf, type Sheet, type Step } from '../sheet'
-import { isDone, missingBefore, partAccount, standingOn } from '../teardown'
+import { choiceOf, indexOf, markOf, partOf, positionOf, stepName, stepOf, type Sheet, type Step } from '../sheet'
+import { atHand, isDone, missingBefore, partAccount, reopenedBy, sheetNow, standingOn, type PartLine } from '../teardown'
 import { closeBlockers } from './close-blockers'
 import { openDuties, type Duty } from './duties'
-import type { EventBodies, EventType, JobEvent } from './events'
+import { AS_IT_SHOULD, type Actor, type EventBodies, type EventType, type JobEvent } from './events'
+import { ladderOf, ladderStand } from './extraction-ladder'
 import { foldJob, isStanding } from './fold-job'
-import { dispositionOf, markMade, type JobState } from './state'
+import { proposeWay } from './propose-way'
+import { dispositionOf, markMade, pieceIn, progressOf, type JobState } from './state'
+import { runningWait } from './waits'
 
 /** Why an event may not happen now. */
 export interface Refusal {
@@ -12,11 +15,11 @@ export interface Refusal {
   message: string
 }
 
-type Guard<T extends EventType> = (sheet: Sheet, state: JobState, body: EventBodies[T]) => Refusal | null
+type Guard<T extends EventType> = (sheet: Sheet, state: JobState, body: EventBodies[T], event: { actor: Actor, happenedAt: string }) => Refusal | null
 
 /**
  * Says whether an event may happen in this state of the job. The same check runs before a tap takes effect and before the
- * server writes it down.
+ * server writes it down. `happenedAt` is the moment it is judged at: times that must pass are measured against it.
  *
  * @returns null when it may, otherwise a code and a sentence for the person
  * @example guardEvent(sheet, state, event)?.message // 'First comes step 3 "Drain the casing".'
@@ -28,25 +31,28 @@ export function guardEvent(sheet: Sheet, state: JobState, event: JobEvent): Refu
   const unknown = unknownReference(sheet, event)
   if (unknown) return unknown
   // The table holds, for each type, the guard of just that type; TypeScript cannot follow the pairing through a union.
-  return (GUARDS[event.type] as Guard<typeof event.type>)(sheet, state, event.body)
+  return (GUARDS[event.type] as Guard<typeof event.type>)(sheet, state, event.body, event)
 }
 
 const refuse = (code: string, message: string): Refusal => ({ code, message })
+const lineOf = (sheet: Sheet, state: JobState, part: string): PartLine => partAccount(sheet, progressOf(state)).find(line => line.part.key === part)!
 
 const GUARDS: { [T in Exclude<EventType, 'job-opened'>]: Guard<T> } = {
-  'step-done': (sheet, state, body) => guardTick(sheet, state, stepOf(sheet, body.step)),
+  'step-done': (sheet, state, { step, counted }, event) => guardTick(sheet, state, stepOf(sheet, step), counted, event),
 
   'hold-released': (sheet, state, { step: key }) => {
     const step = stepOf(sheet, key)
     if (!step.hold) return refuse('hold.none', `There is no hold point at ${stepName(sheet, step)}.`)
     if (Object.hasOwn(state.released, key)) return refuse('hold.released-already', `${state.released[key]!.by} has released this hold point already.`)
     const duties = openDuties(sheet, state, step).filter(duty => duty.kind !== 'hold')
-    return missingFirst(sheet, state, step) ?? (duties.length ? refuse('hold.too-early', `Before the release: ${listDuties(sheet, duties)}.`) : null)
+    return missingFirst(sheet, state, step) ?? (duties.length ? refuse('hold.too-early', `Before the release: ${listDuties(sheet, step, duties)}.`) : null)
   },
 
-  'mark-made': (sheet, state, { mark }) => {
+  'mark-made': (sheet, state, { mark, way }) => {
     const maker = sheet.steps.find(step => step.makes?.includes(mark))
-    if (maker && isDone(state, maker.key) && markMade(state, mark)) return refuse('mark.made-already', `${mark} is on the parts already.`)
+    const made = markMade(state, mark)
+    // A better mark may be put over one that would not last.
+    if (maker && isDone(state, maker.key) && made?.way === way) return refuse('mark.made-already', `${mark} is on the parts already.`)
     return null
   },
 
@@ -65,11 +71,26 @@ const GUARDS: { [T in Exclude<EventType, 'job-opened'>]: Guard<T> } = {
 
   'part-bagged': (sheet, state, { part: key, count, tag }) => {
     const part = partOf(sheet, key)
-    const line = partAccount(sheet, state).find(entry => entry.part.key === key)!
-    if (count <= line.loose) return null
-    return refuse('bag.not-out', line.loose === 0
+    const { loose } = lineOf(sheet, state, key)
+    if (count <= loose) return null
+    return refuse('bag.not-out', loose === 0
       ? `No ${part.name} is out and loose, so none can go into ${tag}.`
-      : `Only ${line.loose} of ${part.name} ${line.loose === 1 ? 'is' : 'are'} out and loose; ${count} cannot go into ${tag}.`)
+      : `Only ${loose} of ${part.name} ${loose === 1 ? 'is' : 'are'} out and loose; ${count} cannot go into ${tag}.`)
+  },
+
+  'part-moved': (sheet, state, { part: key, count, from, to, reason }) => {
+    const { name } = partOf(sheet, key)
+    if (from === to) return refuse('move.nowhere', `${name} is in ${from} already.`)
+    if (to === 'kit') return refuse('move.into-kit', 'Nothing that was in the machine goes back into the kit.')
+    if (from === 'scrapped') return refuse('move.scrapped', `What was scrapped does not come back. Take a new ${name} from the kit, or undo the scrapping.`)
+    if (to === 'scrapped' && !reason) return refuse('move.no-reason', `Why is ${name} written off? The reason stays in the record.`)
+    const line = lineOf(sheet, state, key)
+    if (from === 'kit') {
+      const wanted = line.scrapped - line.fromKit
+      return count <= wanted ? null : refuse('move.kit-not-wanted', `New pieces replace what was scrapped: ${wanted} of ${name} ${wanted === 1 ? 'is' : 'are'} wanted, not ${count}.`)
+    }
+    const there = pieceCountAt(line, from)
+    return count <= there ? null : refuse('move.not-there', `${there === 0 ? 'No' : `Only ${there} of`} ${name} ${there === 1 || there === 0 ? 'is' : 'are'} in ${from}; ${count} cannot go to ${to}.`)
   },
 
   'part-disposed': (sheet, state, { part: key, disposition, reason }) => {
@@ -82,7 +103,71 @@ const GUARDS: { [T in Exclude<EventType, 'job-opened'>]: Guard<T> } = {
     return null
   },
 
+  'piece-placed': (sheet, state, { part: key, piece, place }) => {
+    const part = partOf(sheet, key)
+    const unknown = [piece, place].find(name => !part.places?.includes(name))
+    if (unknown) return refuse('place.unknown', `${part.name} has no place "${unknown}".`)
+    if (pieceIn(state, key, place)) return refuse('place.taken', `In ${place} there is one already.`)
+    if (piece !== place) return refuse('place.other-set', `This is the piece of ${piece}. It ran there with its partners${part.set ? ` (${part.set})` : ''} and does not go into ${place}: sets stay together.`)
+    return null
+  },
+
+  'index-set': (sheet, state, { part: key }) => {
+    const part = partOf(sheet, key)
+    if (!part.index) return refuse('index.none', `${part.name} has no index datum in this sheet.`)
+    return Object.hasOwn(state.indexed, key) ? refuse('index.set-already', `The index of ${part.name} is recorded already.`) : null
+  },
+
+  'way-chosen': (sheet, state, { choice: key, way, reason }) => {
+    const choice = choiceOf(sheet, key)
+    if (!choice.ways.some(candidate => candidate.key === way)) return refuse('way.unknown', `"${choice.question}" has no way "${way}".`)
+    const chosen = state.ways[key]
+    if (chosen) return refuse('way.chosen-already', `${chosen.by} has decided this already. Undo that first.`)
+    const chooser = sheet.steps.find(step => step.chooses === key)!
+    const missing = missingFirst(sheet, state, chooser)
+    if (missing) return missing
+    const before = openDuties(sheet, state, chooser).filter(duty => duty.kind === 'reading' || duty.kind === 'decision')
+    if (before.length) return refuse('way.too-early', `Before the decision: ${listDuties(sheet, chooser, before)}.`)
+    const proposal = proposeWay(sheet, state, key)
+    return proposal && proposal.way !== way && !reason
+      ? refuse('way.against-proposal', `The readings speak for the other way (${proposal.reasons.join(', ')}). Give the reason for going against them.`)
+      : null
+  },
+
+  'wait-cut': (sheet, state, { step: key }, { happenedAt }) => {
+    const step = stepOf(sheet, key)
+    if (isDone(state, key)) return refuse('step.done-already', `${stepName(sheet, step)} is done already.`)
+    return runningWait(sheet, state, step, happenedAt) ? null : refuse('wait.none', `Nothing has to be waited for before ${stepName(sheet, step)}.`)
+  },
+
+  'hand-checked': (sheet, state, { step: key, check, answer }) => {
+    const step = stepOf(sheet, key)
+    const asked = step.feels?.find(candidate => candidate.key === check)
+    if (!asked) return refuse('hand-check.unknown', `${stepName(sheet, step)} has no such hand check.`)
+    if (answer !== AS_IT_SHOULD && !asked.wrong.some(wrong => wrong.key === answer)) return refuse('hand-check.unknown-answer', `"${asked.expect}" has no answer "${answer}".`)
+    if (isDone(state, key)) return refuse('step.done-already', `${stepName(sheet, step)} is done. Go back to it to check again.`)
+    return missingFirst(sheet, state, step)
+  },
+
+  'extraction-tried': (sheet, state, { step: key, rung, reason }) => {
+    const step = stepOf(sheet, key)
+    if (!step.removes) return refuse('ladder.none', `${stepName(sheet, step)} takes nothing out.`)
+    if (isDone(state, key)) return refuse('step.done-already', `${stepName(sheet, step)} is done already.`)
+    const ladder = ladderOf(step)
+    if (!ladder[rung]) return refuse('ladder.no-rung', `The ladder has ${ladder.length} rungs.`)
+    const { next } = ladderStand(state, step)
+    if (rung > next && !reason) return refuse('ladder.skipped', `"${ladder[next]!.how}" comes first. Say why it is passed over.`)
+    return missingFirst(sheet, state, step)
+  },
+
+  'photo-added': () => null,
   'note-added': () => null,
+
+  'gone-back': (sheet, state, { step: key }) => {
+    const step = stepOf(sheet, key)
+    if (step.limb === 'off') return refuse('back.down', `${stepName(sheet, step)} lies on the way down. Go back to a step of the floor or the way up, or undo.`)
+    return reopenedBy(sheet, state, step).length ? null : refuse('back.not-done', `${stepName(sheet, step)} is not done, so there is nothing to go back to.`)
+  },
 
   'undone': (sheet, state, { event: id }) => {
     if (!isStanding(state, id)) return refuse('undo.nothing', 'There is nothing to undo: it was taken back already, or never happened.')
@@ -91,11 +176,18 @@ const GUARDS: { [T in Exclude<EventType, 'job-opened'>]: Guard<T> } = {
       const above = standingOn(sheet, state, step)
       if (above.length) return refuse('undo.stood-on', `Undo ${above.map(s => stepName(sheet, s)).join(', ')} first.`)
     }
-    const after = foldJob(sheet, [{ id: '', type: 'undone', body: { event: id }, actor: { id: '', name: '' }, happenedAt: '' }], state)
-    const hanging = sheet.steps.find(s => isDone(after, s.key) && openDuties(sheet, after, s).length > openDuties(sheet, state, s).length)
+    const back = state.wentBack.find(entry => entry.event === id)
+    if (back && Object.keys(back.reopened).some(key => isDone(state, key))) return refuse('undo.stood-on', 'The work has gone on since. Tick the steps again instead.')
+    const undo: JobEvent = { id: '', type: 'undone', body: { event: id }, actor: { id: '', name: '' }, happenedAt: '' }
+    const after = foldJob(sheet, [undo], state)
+    const way = Object.entries(state.ways).find(([, stamp]) => stamp.event === id)?.[0]
+    const onWay = way && sheet.steps.find(s => isDone(state, s.key) && s.ways?.[way])
+    if (onWay) return refuse('undo.stood-on', `${stepName(sheet, onWay)} belongs to the way that was chosen. Undo that step first.`)
+    const hanging = sheetNow(sheet, after).steps.find(s => isDone(after, s.key)
+      && (missingBefore(sheet, after, s).length > 0 || openDuties(sheet, after, s).length > openDuties(sheet, state, s).length))
     if (hanging) return refuse('undo.stood-on', `${stepName(sheet, hanging)} stands on it. Undo that step first.`)
-    const short = partAccount(sheet, after).find(line => line.out < 0)
-    return short ? refuse('undo.stood-on', `${short.part.name} would be in the machine twice.`) : null
+    const wrong = partAccount(sheet, progressOf(after)).find(line => line.out < 0 || line.short > 0)
+    return wrong ? refuse('undo.stood-on', `Then the account of ${wrong.part.name} would not balance: it went back, or was sent on, since.`) : null
   },
 
   'job-closed': (sheet, state) => {
@@ -104,17 +196,52 @@ const GUARDS: { [T in Exclude<EventType, 'job-opened'>]: Guard<T> } = {
   },
 }
 
-function guardTick(sheet: Sheet, state: JobState, step: Step): Refusal | null {
+function pieceCountAt(line: PartLine, place: string): number {
+  if (place === 'loose' || place === 'washing' || place === 'outside') return line[place]
+  return line.bagged.find(bag => bag.tag === place)?.count ?? 0
+}
+
+function guardTick(sheet: Sheet, state: JobState, step: Step, counted: EventBodies['step-done']['counted'], { actor, happenedAt }: { actor: Actor, happenedAt: string }): Refusal | null {
   const by = state.done[step.key]
   if (by) return refuse('step.done-already', `${by.by} has ticked ${stepName(sheet, step)} already.`)
+  if (!indexOf(sheetNow(sheet, state)).step.has(step.key)) return refuse('step.other-way', `${stepName(sheet, step)} belongs to a way that was not taken.`)
   const missing = missingFirst(sheet, state, step)
   if (missing) return missing
+  const wait = runningWait(sheet, state, step, happenedAt)
+  if (wait) return refuse('step.waits', `${wait.name}: ${wait.minutes} min have to pass first. Starting early needs a signed reason.`)
   const duties = openDuties(sheet, state, step)
-  if (duties.length) return refuse('step.duties-open', `Before ${stepName(sheet, step)} is done: ${listDuties(sheet, duties)}.`)
-  for (const { part: key } of step.refits ?? []) {
-    if (dispositionOf(state, key)?.disposition === 'scrap') {
-      return refuse('part.scrapped', `${partOf(sheet, key).name} was scrapped. Say "replace" when the new one is here.`)
+  if (duties.length) return refuse('step.duties-open', `Before ${stepName(sheet, step)} is done: ${listDuties(sheet, step, duties)}.`)
+  if (step.hold && state.released[step.key]!.byId === actor.id) {
+    return refuse('hold.same-person', 'A hold point needs two persons: you released it, so somebody else ticks the step.')
+  }
+  return guardCount(sheet, step, counted) ?? guardRefit(sheet, state, step)
+}
+
+function guardCount(sheet: Sheet, step: Step, counted: EventBodies['step-done']['counted'] = []): Refusal | null {
+  const expected = step.removes ?? step.refits ?? []
+  for (const { part, count } of counted) {
+    const piece = expected.find(candidate => candidate.part === part)
+    if (!piece) return refuse('count.other-part', `${partOf(sheet, part).name} is not moved by ${stepName(sheet, step)}.`)
+    if (count !== piece.count) {
+      return refuse('count.differs', `${partOf(sheet, part).name}: you counted ${count}, the sheet says ${piece.count}. Look for the difference before you go on; write off in the account what is lost.`)
     }
+  }
+  return null
+}
+
+/** What is not at hand cannot go in. */
+function guardRefit(sheet: Sheet, state: JobState, step: Step): Refusal | null {
+  if (!step.refits) return null
+  const account = new Map(partAccount(sheet, progressOf(state)).map(line => [line.part.key, line]))
+  for (const { part: key, count } of step.refits) {
+    const { name } = partOf(sheet, key)
+    const disposition = dispositionOf(state, key)?.disposition
+    if (disposition === 'scrap') return refuse('part.scrapped', `${name} was scrapped. Say "replace" when the new one is here.`)
+    const line = account.get(key)!
+    const there = atHand(line)
+    if (disposition === 'replace' || there >= count) continue
+    const elsewhere = (['washing', 'outside', 'scrapped'] as const).filter(place => line[place] > 0).map(place => `${line[place]} ${place}`).join(', ')
+    return refuse('part.not-at-hand', `${name}: ${count} go in, ${there} ${there === 1 ? 'is' : 'are'} at hand (${elsewhere}).`)
   }
   return null
 }
@@ -124,24 +251,36 @@ function missingFirst(sheet: Sheet, state: JobState, step: Step): Refusal | null
   return missing.length ? refuse('step.too-early', `First comes ${missing.map(s => stepName(sheet, s)).join(', then ')}.`) : null
 }
 
-function listDuties(sheet: Sheet, duties: readonly Duty[]): string {
+function listDuties(sheet: Sheet, step: Step, duties: readonly Duty[]): string {
+  const markName = (key: string) => `${key} (${markOf(sheet, key).name})`
   return duties.map((duty) => {
     switch (duty.kind) {
-      case 'make mark': return `make ${duty.mark} (${markOf(sheet, duty.mark).name})`
-      case 'check mark': return `check ${duty.mark} (${markOf(sheet, duty.mark).name})`
-      case 'reading': return `take ${positionOf(sheet, duty.position).name}, ${duty.stage}`
+      case 'make mark': return `make ${markName(duty.mark)}`
+      case 'secure mark': return `${markName(duty.mark)} will not last: take a photo of it, or mark it better`
+      case 'check mark': return `check ${markName(duty.mark)}`
+      case 'reading': return duty.noGo
+        ? `${positionOf(sheet, duty.position).name} is out: go back to ${stepName(sheet, stepOf(sheet, duty.noGo))}`
+        : `take ${positionOf(sheet, duty.position).name}, ${duty.stage}`
       case 'decision': return `decide on ${partOf(sheet, duty.part).name}`
+      case 'way': return `decide: ${choiceOf(sheet, duty.choice).question}`
+      case 'photo': return `take a photo: ${duty.what}`
+      case 'index': return `record the 12 o’clock of ${partOf(sheet, duty.part).name}`
+      case 'tag': return `put a tag on ${partOf(sheet, duty.part).name}`
+      case 'place': return `put each ${partOf(sheet, duty.part).name} into its own place`
+      case 'outside': return `${partOf(sheet, duty.part).name} goes to the ${step.outside?.shop ?? 'shop'} and comes back`
+      case 'hand check': return `hand check: ${step.feels?.find(check => check.key === duty.check)?.expect ?? duty.check}`
       case 'hold': return `the hold point needs its release`
     }
   }).join('; ')
 }
 
 function unknownReference(sheet: Sheet, event: JobEvent): Refusal | null {
-  const body = event.body as { step?: string, mark?: string, part?: string, position?: string }
+  const body = event.body as { step?: string, mark?: string, part?: string, position?: string, choice?: string, counted?: { part: string }[] }
   const index = indexOf(sheet)
-  for (const kind of ['step', 'mark', 'part', 'position'] as const) {
+  for (const kind of ['step', 'mark', 'part', 'position', 'choice'] as const) {
     const key = body[kind]
     if (key !== undefined && !index[kind].has(key)) return refuse('job.unknown-reference', `The sheet of this job has no ${kind} "${key}".`)
   }
-  return null
+  const stranger = body.counted?.find(({ part }) => !index.part.has(part))
+  return stranger ? refuse('job.unknown-reference', `The sheet of this job has no part "${stranger.part}".`) : null
 }

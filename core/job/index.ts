@@ -2,12 +2,18 @@ export { assessReading, type Assessment, type Criterion } from './assess-reading
 export { closeBlockers, type CloseBlocker } from './close-blockers'
 export { dutiesOf, openDuties, type Duty, type DutyLine } from './duties'
 export {
-  DISPOSITIONS, MARK_RESULTS,
-  type Actor, type Disposition, type EventBodies, type EventType, type JobEvent, type MarkResult, type RecordedEvent,
+  AS_IT_SHOULD, DISPOSITIONS, MARK_RESULTS,
+  type Actor, type Disposition, type EventBodies, type EventType, type JobEvent, type JobSetup, type MarkResult, type RecordedEvent,
 } from './events'
 export { foldJob, lastStanding } from './fold-job'
 export { guardEvent, type Refusal } from './guard-event'
+export { ladderOf, ladderStand } from './extraction-ladder'
+export { markRisks, risksOf, type MarkRisk } from './mark-risks'
+export { proposeWay, type WayProposal } from './propose-way'
+export { sheetForJob } from './sheet-for-job'
 export {
-  dispositionOf, emptyState, markChecked, markMade, readingAt,
-  type JobState, type MarkChecked, type MarkMade, type Note, type PartBagged, type PartDisposed, type ReadingTaken, type Stamp,
+  dispositionOf, emptyState, handCheckOf, markChecked, markMade, pieceIn, progressOf, readingAt,
+  type JobState, type MarkChecked, type MarkMade, type Note, type PartDisposed, type PartMoved, type Photo, type ReadingTaken, type Stamp,
 } from './state'
+export { debtsOf, runningWait, timersOf, waitsOf, type Debt, type Wait } from './waits'
+export { readTagCode, tagCode } from './tag-code'

@@ -1,4 +1,5 @@
-import type { MarkWay, ReadingStage } from '../sheet'
+import type { Depth, MarkWay, ReadingStage } from '../sheet'
+import type { PartMove, Progress } from '../teardown'
 import type { Disposition, MarkResult } from './events'
 
 /** Who did it and when, and the event that says so. */
@@ -11,12 +12,26 @@ export interface Stamp {
   at: string
 }
 
-export interface MarkMade extends Stamp { mark: string, way: MarkWay, note?: string }
-export interface MarkChecked extends Stamp { mark: string, result: MarkResult, note?: string }
-export interface ReadingTaken extends Stamp { position: string, stage: ReadingStage, values: number[][], typed: string[][] }
-export interface PartBagged extends Stamp { part: string, count: number, tag: string }
+/** Marks an entry of a step that was opened again: the event that went back. It stays in the record and counts no more. */
+interface Overtaken { overtaken?: string }
+
+export interface MarkMade extends Stamp { mark: string, way: MarkWay, angleDeg?: number, note?: string }
+export interface MarkChecked extends Stamp, Overtaken { mark: string, result: MarkResult, note?: string }
+export interface ReadingTaken extends Stamp, Overtaken { position: string, stage: ReadingStage, values: number[][], typed: string[][] }
+export interface PartMoved extends Stamp, PartMove { reason?: string }
 export interface PartDisposed extends Stamp { part: string, disposition: Disposition, reason?: string }
+export interface PiecePlaced extends Stamp, Overtaken { part: string, piece: string, place: string }
+export interface HandChecked extends Stamp, Overtaken { step: string, check: string, answer: string }
+export interface ExtractionTried extends Stamp { step: string, rung: number, moved: boolean, reason?: string }
+export interface Photo extends Stamp { photo: string, step?: string, part?: string, mark?: string, caption?: string }
 export interface Note extends Stamp { text: string, step?: string, part?: string }
+export interface WentBack extends Stamp {
+  step: string
+  reason: string
+  /** What was ticked and released before and is open again. */
+  reopened: Record<string, Stamp>
+  released: Record<string, Stamp>
+}
 
 /**
  * The state of a job: plain JSON, so that it can be kept as a snapshot. Every entry carries the event it came from; taking
@@ -25,33 +40,62 @@ export interface Note extends Stamp { text: string, step?: string, part?: string
 export interface JobState {
   /** How many events are folded in. */
   events: number
-  opened: (Stamp & { reason: string }) | null
+  opened: (Stamp & { reason: string, options?: Record<string, string>, depth?: Depth, target?: string }) | null
   closed: (Stamp & { remark?: string }) | null
   done: Record<string, Stamp>
   released: Record<string, Stamp>
+  ways: Record<string, Stamp & { way: string, reason?: string }>
+  waitsCut: Record<string, Stamp & { reason: string }>
+  indexed: Record<string, Stamp & { note?: string }>
   marksMade: MarkMade[]
   marksChecked: MarkChecked[]
   readings: ReadingTaken[]
-  bags: PartBagged[]
+  moves: PartMoved[]
   dispositions: PartDisposed[]
+  placed: PiecePlaced[]
+  handChecks: HandChecked[]
+  tried: ExtractionTried[]
+  photos: Photo[]
   notes: Note[]
+  wentBack: WentBack[]
 }
+
+/** The registers of the state: one entry a key, the newest. */
+export const REGISTERS = ['done', 'released', 'ways', 'waitsCut', 'indexed'] as const
+/** The lists of the state: entries in the order in which they came. */
+export const LISTS = ['marksMade', 'marksChecked', 'readings', 'moves', 'dispositions', 'placed', 'handChecks', 'tried', 'photos', 'notes', 'wentBack'] as const
 
 export function emptyState(): JobState {
-  return { events: 0, opened: null, closed: null, done: {}, released: {}, marksMade: [], marksChecked: [], readings: [], bags: [], dispositions: [], notes: [] }
+  return {
+    events: 0, opened: null, closed: null, done: {}, released: {}, ways: {}, waitsCut: {}, indexed: {},
+    marksMade: [], marksChecked: [], readings: [], moves: [], dispositions: [], placed: [], handChecks: [], tried: [], photos: [], notes: [], wentBack: [],
+  }
 }
 
-const last = <T>(list: readonly T[], where: (item: T) => boolean): T | undefined => list.findLast(where)
+const lastOf = <T extends Overtaken>(list: readonly T[], where: (item: T) => boolean): T | undefined => list.findLast(item => !item.overtaken && where(item))
 
 /** How the mark was made, the last time it was; undefined when it is not there. */
-export const markMade = (state: JobState, mark: string) => last(state.marksMade, m => m.mark === mark)
+export const markMade = (state: JobState, mark: string) => state.marksMade.findLast(m => m.mark === mark)
 
 /** The last check of a mark on the way up. */
-export const markChecked = (state: JobState, mark: string) => last(state.marksChecked, m => m.mark === mark)
+export const markChecked = (state: JobState, mark: string) => lastOf(state.marksChecked, m => m.mark === mark)
 
 /** The reading that counts for a position at a stage: the last one taken. */
 export const readingAt = (state: JobState, position: string, stage: ReadingStage) =>
-  last(state.readings, r => r.position === position && r.stage === stage)
+  lastOf(state.readings, r => r.position === position && r.stage === stage)
 
 /** What was last decided about a part. */
-export const dispositionOf = (state: JobState, part: string) => last(state.dispositions, d => d.part === part)
+export const dispositionOf = (state: JobState, part: string) => state.dispositions.findLast(d => d.part === part)
+
+/** What the hands last said at a check of a step. */
+export const handCheckOf = (state: JobState, step: string, check: string) => lastOf(state.handChecks, h => h.step === step && h.check === check)
+
+/** Which piece was put into a place of a part; undefined while the place is empty. */
+export const pieceIn = (state: JobState, part: string, place: string) => lastOf(state.placed, p => p.part === part && p.place === place)
+
+/** The state as the account of parts wants it. */
+export function progressOf(state: JobState): Progress {
+  const last = new Map(state.dispositions.map(({ part, disposition }) => [part, disposition]))
+  const replaced = Object.fromEntries([...last].filter(([, disposition]) => disposition === 'replace').map(([part]) => [part, true as const]))
+  return { done: state.done, ways: state.ways, moves: state.moves, replaced }
+}

@@ -1,7 +1,11 @@
 import { Value } from '@sinclair/typebox/value'
 import { DomainError } from '../domain-error'
+import { optionCombinations, wayCombinations } from './combinations'
 import { findCycle } from './find-cycle'
 import { SheetSchema, type Sheet, type Step } from './schema'
+import { DEPTH_OPTION, sheetForUnit, withWayCleared } from './sheet-for-unit'
+import { sheetOnWay } from './sheet-on-way'
+import { DEPTHS } from './terms'
 
 export interface SheetFault {
   /** JSON pointer to the place, e.g. `/steps/12/after/0`. */
@@ -10,10 +14,12 @@ export interface SheetFault {
 }
 
 const MOST_FAULTS_SHOWN = 20
+const MOST_MACHINES = 96
 
 /**
  * Reads a machine sheet from outside: the shape by its schema, then what a schema cannot say (keys that are used twice,
- * references to nothing, circles in the order of steps, rungs without two sides, counts that do not add up).
+ * references to nothing, circles in the order of steps, rungs without two sides, counts that do not add up), for every machine its
+ * options describe and every way its forks allow.
  *
  * @param document anything, usually parsed JSON
  * @returns the document as a `Sheet`, unchanged
@@ -57,9 +63,29 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
   const marks = keysOf('marks')
   const joints = keysOf('joints')
   const steps = keysOf('steps')
-  const known = (set: Set<string>, key: string, place: string, what: string) => {
+  const known = (set: ReadonlySet<string>, key: string, place: string, what: string) => {
     if (!set.has(key)) fault(place, `There is no ${what} "${key}".`)
   }
+  const goesBack = (key: string, place: string) => {
+    known(steps, key, place, 'step')
+    if (sheet.steps.some(step => step.key === key && step.limb === 'off')) fault(place, `The work goes back to the floor or the way up, not to "${key}" on the way down.`)
+  }
+  const choices = new Set(sheet.choices?.map(choice => choice.key))
+  faults.push(...conditionFaults(sheet))
+  sheet.choices?.forEach((choice, i) => {
+    const at = `/choices/${i}`
+    const choosers = sheet.steps.filter(step => step.chooses === choice.key)
+    if (choosers.length !== 1) fault(at, `The choice "${choice.key}" needs one step that makes it; it has ${choosers.length}.`)
+    const ways = new Set(choice.ways.map(way => way.key))
+    choice.proposal?.readings.forEach((read, j) => known(positions, read.position, `${at}/proposal/readings/${j}/position`, 'position'))
+    for (const side of ['allIn', 'otherwise'] as const) if (choice.proposal) known(ways, choice.proposal[side], `${at}/proposal/${side}`, 'way')
+  })
+  sheet.dryZones?.forEach((zone, i) => {
+    for (const list of ['parts', 'near'] as const) zone[list].forEach((part, j) => known(parts, part, `/dryZones/${i}/${list}/${j}`, 'part'))
+  })
+  sheet.parts.forEach((part, i) => {
+    if (part.places && part.places.length !== part.count) fault(`/parts/${i}/places`, `${part.name} has ${part.count} pieces but ${part.places.length} places.`)
+  })
 
   sheet.positions.forEach((position, i) => {
     known(parts, position.part, `/positions/${i}/part`, 'part')
@@ -82,56 +108,124 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
     step.reads?.forEach((read, j) => known(positions, read.position, `${at}/reads/${j}/position`, 'position'))
     step.decides?.forEach((key, j) => known(parts, key, `${at}/decides/${j}`, 'part'))
     if (step.tightens) known(joints, step.tightens, `${at}/tightens`, 'joint')
+    if (step.chooses) known(choices, step.chooses, `${at}/chooses`, 'choice')
+    for (const [choice, ways] of Object.entries(step.ways ?? {})) {
+      known(choices, choice, `${at}/ways`, 'choice')
+      const named = new Set(sheet.choices?.find(candidate => candidate.key === choice)?.ways.map(way => way.key))
+      ways.forEach((way, j) => known(named, way, `${at}/ways/${choice}/${j}`, 'way'))
+    }
+    step.behind?.forEach((part, j) => known(parts, part, `${at}/behind/${j}`, 'part'))
+    step.reads?.forEach((read, j) => { if (read.backTo) goesBack(read.backTo, `${at}/reads/${j}/backTo`) })
+    step.waits?.forEach((wait, j) => known(steps, wait.after, `${at}/waits/${j}/after`, 'step'))
+    step.owes?.forEach((debt, j) => known(steps, debt.paidBy, `${at}/owes/${j}/paidBy`, 'step'))
+    step.treats?.parts.forEach((part, j) => known(parts, part, `${at}/treats/parts/${j}`, 'part'))
+    step.outside?.parts.forEach((part, j) => known(parts, part, `${at}/outside/parts/${j}`, 'part'))
+    step.feels?.forEach((check, j) => check.wrong.forEach((wrong, k) => wrong.causes.forEach((cause, l) => {
+      if (cause.backTo) goesBack(cause.backTo, `${at}/feels/${j}/wrong/${k}/causes/${l}/backTo`)
+    })))
   })
 
-  const circle = findCycle(new Map(sheet.steps.map(step => [step.key, step.after])))
+  const circle = findCycle(new Map(withWayCleared(sheet).steps.map(step => [step.key, step.after])))
   if (circle) fault(`/steps/${sheet.steps.findIndex(step => step.key === circle[0])}/after`, `The order goes round in a circle: ${circle.join(' needs ')}.`)
 
-  faults.push(...rungFaults(sheet), ...countFaults(sheet), ...markFaults(sheet))
+  if (faults.length === 0) faults.push(...machineFaults(sheet))
   return faults
 }
 
-function rungFaults(sheet: Sheet): SheetFault[] {
+/** Conditions name options and values that exist, and describe no more machines than can be checked one by one. */
+function conditionFaults(sheet: Sheet): SheetFault[] {
+  const values = new Map([[DEPTH_OPTION, new Set<string>(DEPTHS)], ...(sheet.options ?? []).map(option => [option.key, new Set(option.values.map(v => v.key))] as const)])
   const faults: SheetFault[] = []
-  const sides = new Map<string, { off: number[], on: number[] }>()
-  sheet.steps.forEach((step, i) => {
+  for (const list of ['parts', 'positions', 'marks', 'joints', 'steps'] as const) {
+    sheet[list].forEach((thing, i) => {
+      const conditions = [thing.when, ...(thing.variants ?? []).map(variant => variant.when)].flatMap(when => Object.entries(when ?? {}))
+      for (const [option, wanted] of conditions) {
+        const unknown = wanted.find(value => !values.get(option)?.has(value))
+        if (unknown) faults.push({ place: `/${list}/${i}`, reason: values.has(option) ? `The option "${option}" has no value "${unknown}".` : `There is no option "${option}".` })
+      }
+    })
+  }
+  const machines = optionCombinations(sheet).length * wayCombinations(sheet).length
+  if (machines > MOST_MACHINES) faults.push({ place: '/options', reason: `Options and choices make ${machines} different overhauls; at most ${MOST_MACHINES} fit one sheet.` })
+  return faults
+}
+
+/** What must hold for every machine the sheet describes, whichever way it is overhauled. */
+function machineFaults(sheet: Sheet): SheetFault[] {
+  for (const options of optionCombinations(sheet)) {
+    const machine = sheetForUnit(sheet, options)
+    for (const ways of wayCombinations(machine)) {
+      const job = sheetOnWay(machine, ways)
+      const faults = [...rungFaults(job), ...countFaults(job), ...markFaults(job), ...choiceFaults(machine)]
+      if (faults.length === 0) continue
+      const where = Object.entries({ ...options, ...ways }).map(([key, value]) => `${key} = ${value}`).join(', ')
+      // Places are those of the document that came in, not of the one that is left.
+      return faults.map(({ thing, list, field, reason }) => ({
+        place: [`/${list}/${sheet[list].findIndex(candidate => candidate.key === thing)}`, ...field ? [field] : []].join('/'), reason: where ? `${reason} (with ${where})` : reason,
+      }))
+    }
+  }
+  return []
+}
+
+interface MachineFault { list: 'steps' | 'parts' | 'marks', thing: string, field?: string, reason: string }
+
+/** The steps of a way come after the step that chooses it. */
+function choiceFaults(sheet: Sheet): MachineFault[] {
+  const after = new Map(sheet.steps.map(step => [step.key, step]))
+  const standsOn = (step: Step, wanted: string): boolean => step.after.some((key) => {
+    const before = after.get(key)
+    return key === wanted || (before !== undefined && standsOn(before, wanted))
+  })
+  return sheet.steps.flatMap(step => Object.keys(step.ways ?? {}).flatMap((choice) => {
+    const chooser = sheet.steps.find(candidate => candidate.chooses === choice)
+    return chooser && !standsOn(step, chooser.key)
+      ? [{ list: 'steps' as const, thing: step.key, reason: `"${step.title}" belongs to a way of "${choice}" but does not come after the step that chooses.` }]
+      : []
+  }))
+}
+
+function rungFaults(sheet: Sheet): MachineFault[] {
+  const faults: MachineFault[] = []
+  const sides = new Map<string, { off: Step[], on: Step[] }>()
+  for (const step of sheet.steps) {
     if (!step.rung) {
-      if (step.removes || step.refits) faults.push({ place: `/steps/${i}`, reason: `"${step.title}" moves parts and needs a rung.` })
-      return
+      if (step.removes || step.refits) faults.push({ list: 'steps', thing: step.key, reason: `"${step.title}" moves parts and needs a rung.` })
+      continue
     }
     if (step.limb === 'floor') {
-      faults.push({ place: `/steps/${i}/rung`, reason: 'A step on the floor cannot be the side of a rung.' })
-      return
+      faults.push({ list: 'steps', thing: step.key, field: 'rung', reason: 'A step on the floor cannot be the side of a rung.' })
+      continue
     }
     const rung = sides.get(step.rung) ?? { off: [], on: [] }
-    rung[step.limb].push(i)
+    rung[step.limb].push(step)
     sides.set(step.rung, rung)
-  })
+  }
   for (const [key, { off, on }] of sides) {
     if (off.length !== 1 || on.length !== 1) {
-      faults.push({ place: `/steps/${off[0] ?? on[0]}/rung`, reason: `Rung "${key}" needs one removal and one refit; it has ${off.length} and ${on.length}.` })
+      faults.push({ list: 'steps', thing: (off[0] ?? on[0])!.key, field: 'rung', reason: `Rung "${key}" needs one removal and one refit; it has ${off.length} and ${on.length}.` })
     }
   }
   return faults
 }
 
 /** Everything that can come out goes back, and no more comes out than the machine has. */
-function countFaults(sheet: Sheet): SheetFault[] {
+function countFaults(sheet: Sheet): MachineFault[] {
   const total = (list: 'removes' | 'refits', part: string) =>
     sheet.steps.flatMap((step: Step) => step[list] ?? []).filter(piece => piece.part === part).reduce((sum, piece) => sum + piece.count, 0)
-  return sheet.parts.flatMap((part, i) => {
+  return sheet.parts.flatMap((part) => {
     const out = total('removes', part.key)
     const back = total('refits', part.key)
-    if (out !== back) return [{ place: `/parts/${i}`, reason: `${part.name}: ${out} come out but ${back} go back.` }]
-    if (out > part.count) return [{ place: `/parts/${i}/count`, reason: `${part.name}: ${out} come out of a machine that has ${part.count}.` }]
+    if (out !== back) return [{ list: 'parts' as const, thing: part.key, reason: `${part.name}: ${out} come out but ${back} go back.` }]
+    if (out > part.count) return [{ list: 'parts' as const, thing: part.key, field: 'count', reason: `${part.name}: ${out} come out of a machine that has ${part.count}.` }]
     return []
   })
 }
 
-function markFaults(sheet: Sheet): SheetFault[] {
-  return sheet.marks.flatMap((mark, i) => {
+function markFaults(sheet: Sheet): MachineFault[] {
+  return sheet.marks.flatMap((mark) => {
     const made = sheet.steps.some(step => step.makes?.includes(mark.key))
     const checked = sheet.steps.some(step => step.checks?.includes(mark.key))
-    return made && checked ? [] : [{ place: `/marks/${i}`, reason: `${mark.key} is ${made ? 'made but never checked' : 'never made'} by a step.` }]
+    return made && checked ? [] : [{ list: 'marks' as const, thing: mark.key, reason: `${mark.key} is ${made ? 'made but never checked' : 'never made'} by a step.` }]
   })
 }

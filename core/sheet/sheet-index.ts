@@ -1,11 +1,12 @@
 import { DomainError } from '../domain-error'
-import type { Joint, Mark, Part, Position, Sheet, Step } from './schema'
+import type { Choice, Joint, Mark, Part, Position, Sheet, Step } from './schema'
 
 interface SheetIndex {
   part: ReadonlyMap<string, Part>
   position: ReadonlyMap<string, Position>
   mark: ReadonlyMap<string, Mark>
   joint: ReadonlyMap<string, Joint>
+  choice: ReadonlyMap<string, Choice>
   step: ReadonlyMap<string, Step>
   /** Steps that name this one in their `after`. */
   followers: ReadonlyMap<string, readonly Step[]>
@@ -21,14 +22,14 @@ export function indexOf(sheet: Sheet): SheetIndex {
     const byKey = <T extends { key: string }>(list: readonly T[]) => new Map(list.map(item => [item.key, item]))
     const followers = new Map<string, Step[]>(sheet.steps.map(step => [step.key, []]))
     for (const step of sheet.steps) for (const before of step.after) followers.get(before)?.push(step)
-    index = { part: byKey(sheet.parts), position: byKey(sheet.positions), mark: byKey(sheet.marks), joint: byKey(sheet.joints), step: byKey(sheet.steps), followers }
+    index = { part: byKey(sheet.parts), position: byKey(sheet.positions), mark: byKey(sheet.marks), joint: byKey(sheet.joints), choice: byKey(sheet.choices ?? []), step: byKey(sheet.steps), followers }
     indexes.set(sheet, index)
   }
   return index
 }
 
 /** Look-up of one kind of thing by its key; what is not there is refused with the name of the sheet. */
-function lookUp<K extends 'step' | 'part' | 'position' | 'mark'>(kind: K) {
+function lookUp<K extends 'step' | 'part' | 'position' | 'mark' | 'choice'>(kind: K) {
   type Found = SheetIndex[K] extends ReadonlyMap<string, infer T> ? T : never
   return (sheet: Sheet, key: string): Found => {
     const found = indexOf(sheet)[kind].get(key)
@@ -45,8 +46,13 @@ export const partOf = lookUp('part')
 export const positionOf = lookUp('position')
 /** The match-mark of that key. Throws DomainError `sheet.no-such-mark`. */
 export const markOf = lookUp('mark')
+/** The fork of that key. Throws DomainError `sheet.no-such-choice`. */
+export const choiceOf = lookUp('choice')
+
+/** The number of a step in its sheet, from 1; a sheet that was cut or forked keeps the numbers of the one it came from when that is given. */
+export const stepNumber = (sheet: Sheet, step: Step): number => sheet.steps.findIndex(candidate => candidate.key === step.key) + 1
 
 /** How a step is called in sentences: its number in the sheet and its title. */
 export function stepName(sheet: Sheet, step: Step): string {
-  return `step ${sheet.steps.indexOf(step) + 1} "${step.title}"`
+  return `step ${stepNumber(sheet, step)} "${step.title}"`
 }

@@ -9,4 +9,11 @@ export const STAGES = [
 export const READING_STAGES = ['as-found', 'as-left'] as const
 export const MARK_WAYS = ['punch', 'paint', 'felt pen', 'scribe', 'tag'] as const
 
+export const TREATMENTS = ['wipe', 'solvent', 'wash', 'bath', 'blast', 'oven'] as const
+export const TIMERS = ['cooling', 'soaking', 'drying', 'curing'] as const
+export const DEPTHS = ['routine', 'failure-analysis'] as const
+
+export type Treatment = (typeof TREATMENTS)[number]
+export type TimerKind = (typeof TIMERS)[number]
+export type Depth = (typeof DEPTHS)[number]
 export type ReadingStage = (typeof READING_STAGES)[number]

@@ -1,5 +1,7 @@
 import { indexOf, stepOf, type Sheet, type Step } from '../sheet'
-import { isDone, type Progress } from './progress'
+import { isDone, sheetNow, type Progress } from './progress'
+
+type Standing = Pick<Progress, 'done' | 'ways'>
 
 /**
  * The steps that may be done now: not ticked yet, and everything that must come before them is.
@@ -7,16 +9,36 @@ import { isDone, type Progress } from './progress'
  * @returns in the order of the sheet; the first is the one to propose
  * @example nextSteps(sheet, state)[0]?.title
  */
-export function nextSteps(sheet: Sheet, progress: Pick<Progress, 'done'>): Step[] {
-  return sheet.steps.filter(step => !isDone(progress, step.key) && step.after.every(key => isDone(progress, key)))
+export function nextSteps(sheet: Sheet, progress: Standing): Step[] {
+  return sheetNow(sheet, progress).steps.filter(step => !isDone(progress, step.key) && step.after.every(key => isDone(progress, key)))
 }
 
 /** The steps that must be ticked before this one and are not, in the order in which the sheet names them. */
-export function missingBefore(sheet: Sheet, progress: Pick<Progress, 'done'>, step: Step): Step[] {
-  return step.after.filter(key => !isDone(progress, key)).map(key => stepOf(sheet, key))
+export function missingBefore(sheet: Sheet, progress: Standing, step: Step): Step[] {
+  const now = sheetNow(sheet, progress)
+  return (indexOf(now).step.get(step.key)?.after ?? []).filter(key => !isDone(progress, key)).map(key => stepOf(now, key))
 }
 
 /** The ticked steps that stand on this one: they would hang in the air if it were undone. */
-export function standingOn(sheet: Sheet, progress: Pick<Progress, 'done'>, step: Step): Step[] {
-  return (indexOf(sheet).followers.get(step.key) ?? []).filter(follower => isDone(progress, follower.key))
+export function standingOn(sheet: Sheet, progress: Standing, step: Step): Step[] {
+  return (indexOf(sheetNow(sheet, progress)).followers.get(step.key) ?? []).filter(follower => isDone(progress, follower.key))
+}
+
+/**
+ * What has to be done again when the work goes back to a step: that step and every ticked one that stands on it, directly or through
+ * others. Nothing else.
+ *
+ * @returns in the order of the sheet; empty when the step is not ticked
+ * @example reopenedBy(sheet, state, stepOf(sheet, 'rotor-in')).map(step => step.title)
+ */
+export function reopenedBy(sheet: Sheet, progress: Standing, step: Step): Step[] {
+  if (!isDone(progress, step.key)) return []
+  const reopened = new Set<string>()
+  const visit = (one: Step): void => {
+    if (reopened.has(one.key)) return
+    reopened.add(one.key)
+    standingOn(sheet, progress, one).forEach(visit)
+  }
+  visit(step)
+  return sheet.steps.filter(candidate => reopened.has(candidate.key))
 }

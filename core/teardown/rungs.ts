@@ -1,5 +1,5 @@
 import type { Sheet, Step } from '../sheet'
-import { isDone, type Progress } from './progress'
+import { isDone, sheetNow, type Progress } from './progress'
 
 export interface Rung {
   key: string
@@ -30,6 +30,6 @@ export function rungsOf(sheet: Sheet): readonly Rung[] {
  * @returns in the order of their removals
  * @example openRungs(sheet, state).map(rung => rung.on.title) // what still has to go back
  */
-export function openRungs(sheet: Sheet, progress: Pick<Progress, 'done'>): Rung[] {
-  return rungsOf(sheet).filter(rung => isDone(progress, rung.off.key) && !isDone(progress, rung.on.key))
+export function openRungs(sheet: Sheet, progress: Pick<Progress, 'done' | 'ways'>): Rung[] {
+  return rungsOf(sheetNow(sheet, progress)).filter(rung => isDone(progress, rung.off.key) && !isDone(progress, rung.on.key))
 }

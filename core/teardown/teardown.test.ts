@@ -42,9 +42,9 @@ describe('partAccount', () => {
     { key: 'cover-on', limb: 'on', after: ['cover-off'], rung: 'cover', refits: { screws: 4 } },
     { key: 'guard-on', limb: 'on', after: ['cover-on'], rung: 'guard', refits: { screws: 2 } },
   ])
-  const bags = [{ part: 'screws', tag: 'B-01', count: 2 }, { part: 'screws', tag: 'B-02', count: 3 }]
+  const moves = [{ part: 'screws', from: 'loose', to: 'B-01', count: 2 }, { part: 'screws', from: 'loose', to: 'B-02', count: 3 }]
   const line = (...done: string[]) => {
-    const [{ inMachine, out, bagged, loose }] = partAccount(sheet, { done: ticked(...done), bags: done.length ? bags : [] }) as [ReturnType<typeof partAccount>[number]]
+    const [{ inMachine, out, bagged, loose }] = partAccount(sheet, { done: ticked(...done), moves: done.length ? moves : [] }) as [ReturnType<typeof partAccount>[number]]
     return { inMachine, out, bagged: bagged.map(bag => `${bag.tag}:${bag.count}`).join(' '), loose }
   }
 

@@ -16,12 +16,12 @@ export interface FormatOptions {
   signed?: boolean
 }
 
-const DEFAULT_DECIMALS: Record<QuantityKind, number> = { length: 3, torque: 1, pressure: 3, temperature: 1, mass: 1, force: 0, time: 0, speed: 0, angle: 1 }
+const DEFAULT_DECIMALS: Record<QuantityKind, number> = { length: 3, torque: 1, pressure: 3, temperature: 1, mass: 1, force: 0, time: 0, speed: 0, velocity: 1, angle: 1, volume: 1, share: 0, count: 1 }
 
 /**
  * Writes a value of the SI base for people, in their units and with sensible digits.
  *
- * @param value in the SI base of the kind (mm, N·m, MPa, °C, kg, N, s, rpm, °); must be finite
+ * @param value in the SI base of the kind (mm, N·m, MPa, °C, kg, N, s, rpm, mm/s, °, ml, %, pieces); must be finite
  * @returns number, a thin gap and the unit, e.g. `25.013 mm`; with `system: 'imperial'` `0.9848 in`
  * @throws DomainError `quantity.not-finite`, `quantity.unknown-unit`
  * @example formatQuantity(0.015, 'length', { unit: 'µm', decimals: 0 }) // '15 µm'

@@ -1,5 +1,5 @@
 /** What kind of thing a number measures. Each kind has one SI base in which the whole program calculates and stores. */
-export type QuantityKind = 'length' | 'torque' | 'pressure' | 'temperature' | 'mass' | 'force' | 'time' | 'speed' | 'angle'
+export type QuantityKind = 'length' | 'torque' | 'pressure' | 'temperature' | 'mass' | 'force' | 'time' | 'speed' | 'velocity' | 'angle' | 'volume' | 'share' | 'count'
 
 export type UnitSystem = 'si' | 'imperial'
 
@@ -73,7 +73,11 @@ export const KINDS: Readonly<Record<QuantityKind, Kind>> = {
     ],
   },
   speed: { name: 'a speed', base: 'rpm', imperial: 'rpm', units: [unit('rpm', 1, ['1/min', 'min-1', 'min⁻¹', 'r/min'])] },
+  velocity: { name: 'a velocity', base: 'mm/s', imperial: 'in/s', units: [unit('mm/s', 1), unit('m/s', 1000), unit('in/s', INCH_MM, ['ips'])] },
   angle: { name: 'an angle', base: '°', imperial: '°', units: [unit('°', 1, ['deg', 'degree', 'degrees'])] },
+  volume: { name: 'a volume', base: 'ml', imperial: 'US fl oz', units: [unit('ml', 1, ['cm³', 'cm3']), unit('l', 1000, ['litre', 'liter', 'dm³']), unit('US fl oz', 29.5735295625, ['fl oz'])] },
+  share: { name: 'a share', base: '%', imperial: '%', units: [unit('%', 1, ['percent', 'per cent'])] },
+  count: { name: 'a count', base: '×', imperial: '×', units: [unit('×', 1, ['x', 'pcs', 'times'])] },
 }
 
 /**

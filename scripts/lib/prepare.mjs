@@ -41,8 +41,8 @@ export async function migrate(url) {
   if (code !== 0) throw new Stop(`The database ${pathname.slice(1)} at ${host} cannot be used: ${output.trim().split('\n').pop()}`)
 }
 
-/** Puts the demonstration into an empty database. */
-export const seed = url => run('npx', ['tsx', 'demo/seed.ts'], { cwd: ROOT, quiet: true, env: { DATABASE_URL: url } })
+/** Puts the demonstration into an empty database, and its photos into their folder. */
+export const seed = (url, photos) => run('npx', ['tsx', 'demo/seed.ts'], { cwd: ROOT, quiet: true, env: { DATABASE_URL: url, NEEDLER_PHOTOS: photos } })
 
 /** The secret that seals the session cookies; made at the first start, or given from outside. */
 export const sessionSecret = folder => process.env.NUXT_SESSION_PASSWORD ?? keptSecret(join(folder, 'session-secret'))

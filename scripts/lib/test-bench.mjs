@@ -18,9 +18,10 @@ export async function startTestBench({ output = 'ignore', durable = false } = {}
   const cluster = await startCluster({ folder, throwAway: true, durable })
   try {
     await migrate(cluster.url)
-    await seed(cluster.url)
+    const photos = join(folder, 'photos')
+    await seed(cluster.url, photos)
     const port = await freePort()
-    const start = () => startServer({ url: cluster.url, secret: randomBytes(24).toString('hex'), host: '127.0.0.1', port, env: { LOG_LEVEL: 'warn' }, output })
+    const start = () => startServer({ url: cluster.url, secret: randomBytes(24).toString('hex'), host: '127.0.0.1', port, env: { LOG_LEVEL: 'warn', NEEDLER_PHOTOS: photos }, output })
     const server = await start()
     return {
       server,

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { bigserial, boolean, check, date, doublePrecision, index, integer, json, jsonb, pgTable, primaryKey, serial, smallint, text, timestamp, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
-import type { JobState, Sheet } from '#core'
+import type { JobSetup, JobState, Sheet } from '#core'
 import { ROLES } from '#shared/rights'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, precision: 3, mode: 'date' })
@@ -18,6 +18,8 @@ export const person = pgTable('person', {
   name: text().notNull(),
   role: text({ enum: ROLES }).notNull(),
   passwordHash: text('password_hash').notNull(),
+  /** For signing at the bench of somebody else; null cannot sign there. */
+  pinHash: text('pin_hash'),
   /** Null covers all sites. */
   sites: text().array(),
   active: boolean().notNull().default(true),
@@ -49,6 +51,8 @@ export const unit = pgTable('unit', {
   make: text().notNull(),
   /** `json`, because `jsonb` would forget the order in which a nameplate reads. */
   nameplate: json().$type<Record<string, string>>().notNull().default({}),
+  /** Option of its sheet → value. */
+  options: jsonb().$type<Record<string, string>>().notNull().default({}),
   /** Key of the sheet it is overhauled by; null while there is none. */
   sheetKey: text('sheet_key'),
   runningHours: integer('running_hours').notNull().default(0),
@@ -61,6 +65,8 @@ export const job = pgTable('job', {
   unitId: uuid('unit_id').notNull().references(() => unit.id),
   sheetId: uuid('sheet_id').notNull().references(() => sheet.id),
   reason: text().notNull(),
+  /** What was settled at the start; with the sheet it gives the sheet of the job. */
+  setup: jsonb().$type<JobSetup>().notNull().default({}),
   status: text({ enum: ['open', 'closed'] }).notNull().default('open'),
   /** Number of the newest event; the log has exactly 1 … seq. */
   seq: integer().notNull().default(0),
@@ -68,6 +74,9 @@ export const job = pgTable('job', {
   stepsDone: integer('steps_done').notNull().default(0),
   stepsTotal: integer('steps_total').notNull(),
   currentStep: text('current_step'),
+  /** The wait that ends first, for lists; null while nothing runs. */
+  timerName: text('timer_name'),
+  timerEndsAt: moment('timer_ends_at'),
   openedAt: moment('opened_at').notNull().defaultNow(),
   closedAt: moment('closed_at'),
 }, table => [

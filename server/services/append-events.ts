@@ -66,7 +66,9 @@ function planAppend(live: LiveJob, person: Person, input: AppendInput, known: Re
       plan.results.push({ id: draft.id, outcome: 'duplicate', seq: seqBefore })
       continue
     }
-    const event = { ...draft, actor: { id: person.id, name: person.name } } as JobEvent
+    // A bench whose clock runs ahead cannot end a wait before its time.
+    const happenedAt = new Date(Math.min(Date.parse(draft.happenedAt), recordedAt.getTime()))
+    const event = { ...draft, happenedAt: happenedAt.toISOString(), actor: { id: person.id, name: person.name } } as JobEvent
     const refusal = may(person.role, rightForEvent(draft.type))
       ? guardEvent(live.sheet, plan.after.state, event)
       : { code: 'right.missing', message: `A ${person.role} may not do this. It needs a person with the right "${rightForEvent(draft.type)}".` }
@@ -78,7 +80,7 @@ function planAppend(live: LiveJob, person: Person, input: AppendInput, known: Re
     const { seq, headHash } = plan.after
     const hashed: HashedEvent = {
       id: draft.id, jobId: live.id, seq: seq + 1, type: draft.type, body: draft.body, actorId: person.id, actorName: person.name,
-      device: input.device, happenedAt: new Date(draft.happenedAt), recordedAt,
+      device: input.device, happenedAt, recordedAt,
     }
     const hash = hashEvent(hashed, headHash)
     plan.rows.push({ ...hashed, prevHash: headHash, hash })

@@ -1,6 +1,6 @@
 import { asc, eq } from 'drizzle-orm'
 import Papa from 'papaparse'
-import { assessReading, foldJob, positionOf } from '#core'
+import { assessReading, foldJob, positionOf, sheetForJob } from '#core'
 import type { Dossier, Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, jobEvent, jobEventRefused, sheet, site, unit } from '../db/schema'
@@ -22,15 +22,16 @@ export async function readDossier(db: Database, person: Person, jobId: string): 
     db.select().from(jobEventRefused).where(eq(jobEventRefused.jobId, jobId)).orderBy(asc(jobEventRefused.refusal)),
   ])
   const recorded = events.map(toRecordedEvent)
-  const state = foldJob(row.sheet, recorded)
+  const sheetOfJob = sheetForJob(row.sheet, row.job.setup)
+  const state = foldJob(sheetOfJob, recorded)
   return {
     format: 'needler-dossier/1',
-    job: toJobRow(row.job),
+    job: { ...toJobRow(row.job), setup: row.job.setup },
     unit: { tag: row.unit.tag, name: row.unit.name, site: row.siteName, make: row.unit.make, nameplate: row.unit.nameplate },
     sheet: { key: row.sheet.key, revision: row.sheet.revision, title: row.sheet.title, notice: row.sheet.notice },
     state,
     readings: state.readings.map(({ position: key, stage, values, typed, by, at }) => {
-      const position = positionOf(row.sheet, key)
+      const position = positionOf(sheetOfJob, key)
       const { name, quantity, stations, planes } = position
       return { position: key, name, stage, quantity, stations, planes, values, typed, verdict: assessReading(position, values).verdict, by, at }
     }),
@@ -51,6 +52,6 @@ export function dossierCsv({ job, unit, events }: Dossier): string {
 
 function subjectOf(body: object): string {
   const named = body as Record<string, unknown>
-  const subject = ['step', 'mark', 'position', 'part', 'event', 'text', 'reason', 'remark'].find(key => typeof named[key] === 'string')
+  const subject = ['step', 'mark', 'position', 'part', 'choice', 'event', 'text', 'reason', 'remark'].find(key => typeof named[key] === 'string')
   return subject ? String(named[subject]) : ''
 }

@@ -1,6 +1,6 @@
 import { and, asc, eq, gt } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
-import { foldJob, type JobEvent, type JobState, type RecordedEvent, type Sheet } from '#core'
+import { foldJob, sheetForJob, type JobEvent, type JobSetup, type JobState, type RecordedEvent, type Sheet } from '#core'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, jobEvent, jobSnapshot, sheet, site, unit } from '../db/schema'
@@ -21,13 +21,15 @@ export interface LiveJob {
 const sheets = new LRUCache<string, Sheet>({ max: 200 })
 const jobs = new LRUCache<string, LiveJob>({ max: 500 })
 
-/** Sheets are immutable once released, so one read a process is enough. */
-async function sheetById(db: Database, id: string): Promise<Sheet> {
-  const known = sheets.get(id)
+/** The sheet of a job. Documents are immutable once released, so one read a process and setup is enough. */
+async function sheetOfJob(db: Database, id: string, setup: JobSetup): Promise<Sheet> {
+  const name = `${id} ${JSON.stringify(setup)}`
+  const known = sheets.get(name)
   if (known) return known
   const [row] = await db.select({ document: sheet.document }).from(sheet).where(eq(sheet.id, id))
-  sheets.set(id, row!.document)
-  return row!.document
+  const resolved = sheetForJob(row!.document, setup)
+  sheets.set(name, resolved)
+  return resolved
 }
 
 /**
@@ -46,12 +48,12 @@ export const rememberLiveJob = (live: LiveJob): void => { jobs.set(live.id, live
 
 async function readJob(db: Database, jobId: string): Promise<LiveJob> {
   const [row] = await db
-    .select({ sheetId: job.sheetId, siteKey: site.key, snapshotSeq: jobSnapshot.seq, state: jobSnapshot.state })
+    .select({ sheetId: job.sheetId, setup: job.setup, siteKey: site.key, snapshotSeq: jobSnapshot.seq, state: jobSnapshot.state })
     .from(job).innerJoin(unit, eq(unit.id, job.unitId)).innerJoin(site, eq(site.key, unit.siteKey))
     .leftJoin(jobSnapshot, eq(jobSnapshot.jobId, job.id))
     .where(eq(job.id, jobId))
   if (!row) throw new Problem(404, 'job.unknown', 'There is no such job.')
-  const document = await sheetById(db, row.sheetId)
+  const document = await sheetOfJob(db, row.sheetId, row.setup)
   const start = { id: jobId, siteKey: row.siteKey, sheet: document, seq: row.snapshotSeq ?? 0, headHash: '', state: row.state ?? foldJob(document, []), snapshotSeq: row.snapshotSeq ?? 0 }
   if (row.snapshotSeq) {
     const [head] = await db.select({ hash: jobEvent.hash }).from(jobEvent).where(and(eq(jobEvent.jobId, jobId), eq(jobEvent.seq, row.snapshotSeq)))

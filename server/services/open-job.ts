@@ -17,10 +17,11 @@ export async function openJob(db: Database, person: Person, jobId: string): Prom
   if (!row) throw new Problem(404, 'job.unknown', 'There is no such job.')
   requireReach(person, row.siteKey, 'This job')
   return {
-    job: { ...toJobRow(row.job), unitTag: row.unitTag, unitName: row.unitName, siteName: row.siteName },
+    job: { ...toJobRow(row.job), setup: row.job.setup, unitTag: row.unitTag, unitName: row.unitName, siteName: row.siteName },
     sheet: { key: row.sheetKey, revision: row.revision },
     snapshot: row.snapshot && { seq: row.snapshot.seq, state: row.snapshot.state },
     events: await eventsAfter(db, jobId, row.snapshot?.seq ?? 0),
+    now: new Date().toISOString(),
   }
 }
 

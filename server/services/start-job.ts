@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { and, desc, eq } from 'drizzle-orm'
-import { foldJob, nextSteps, type JobEvent } from '#core'
+import { DomainError, foldJob, nextSteps, sheetForJob, type Depth, type JobEvent, type JobSetup, type Sheet } from '#core'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, jobEvent, sheet, unit } from '../db/schema'
@@ -11,12 +11,15 @@ import { requireReach } from './reach'
 export interface StartInput {
   tag: string
   reason: string
+  depth?: Depth | undefined
+  /** Only as far as this part or position. */
+  target?: string | undefined
   device: string
   happenedAt?: Date
 }
 
 /** Starts an overhaul of a unit by the newest revision of its sheet; the first event of the log says so. */
-export async function startJob(db: Database, person: Person, { tag, reason, device, happenedAt = new Date() }: StartInput): Promise<{ id: string, number: number }> {
+export async function startJob(db: Database, person: Person, { tag, reason, depth, target, device, happenedAt = new Date() }: StartInput): Promise<{ id: string, number: number }> {
   const [found] = await db.select().from(unit).where(eq(unit.tag, tag))
   if (!found) throw new Problem(404, 'unit.unknown', `There is no unit ${tag}.`)
   requireReach(person, found.siteKey, `Unit ${tag}`)
@@ -25,21 +28,34 @@ export async function startJob(db: Database, person: Person, { tag, reason, devi
     : []
   if (!plan) throw new Problem(409, 'unit.no-sheet', `There is no machine sheet for ${tag} yet, so no overhaul can be started. An engineer can bring one in.`)
 
-  const event: JobEvent = { id: randomUUID(), type: 'job-opened', body: { reason }, actor: { id: person.id, name: person.name }, happenedAt: happenedAt.toISOString() }
-  const state = foldJob(plan.document, [event])
+  const setup: JobSetup = { options: found.options, ...(depth ? { depth } : {}), ...(target ? { target } : {}) }
+  const document = settle(plan.document, setup)
+  const opening = { reason, ...setup }
+  const event: JobEvent = { id: randomUUID(), type: 'job-opened', body: opening, actor: { id: person.id, name: person.name }, happenedAt: happenedAt.toISOString() }
+  const state = foldJob(document, [event])
   return db.transaction(async (tx) => {
     const [created] = await tx.insert(job).values({
-      unitId: found.id, sheetId: plan.id, reason, stepsTotal: plan.document.steps.length,
-      currentStep: nextSteps(plan.document, state)[0]?.title ?? null, openedAt: happenedAt,
+      unitId: found.id, sheetId: plan.id, reason, setup, stepsTotal: document.steps.length,
+      currentStep: nextSteps(document, state)[0]?.title ?? null, openedAt: happenedAt,
     }).onConflictDoNothing().returning({ id: job.id, number: job.number })
     if (!created) {
       const [open] = await tx.select({ id: job.id, number: job.number }).from(job).where(and(eq(job.unitId, found.id), eq(job.status, 'open')))
       throw new Problem(409, 'job.open-already', `${tag} has an open job already${open ? ` (number ${open.number})` : ''}. Go on with that one.`, { job: open?.id })
     }
-    const row = { id: event.id, jobId: created.id, seq: 1, type: event.type, body: { reason }, actorId: person.id, actorName: person.name, device, happenedAt, recordedAt: new Date() }
+    const row = { id: event.id, jobId: created.id, seq: 1, type: event.type, body: opening, actorId: person.id, actorName: person.name, device, happenedAt, recordedAt: new Date() }
     const hash = hashEvent(row, '')
     await tx.insert(jobEvent).values({ ...row, prevHash: '', hash })
     await tx.update(job).set({ seq: 1, headHash: hash }).where(eq(job.id, created.id))
     return created
   })
+}
+
+/** The sheet of the job, or a sentence why there is none: an option of the unit or a target that the sheet does not know. */
+function settle(document: Sheet, setup: JobSetup): Sheet {
+  try {
+    return sheetForJob(document, setup)
+  } catch (error) {
+    if (error instanceof DomainError) throw new Problem(422, error.code, error.message)
+    throw error
+  }
 }

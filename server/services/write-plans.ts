@@ -1,4 +1,4 @@
-import { assessReading, nextSteps, positionOf, type Sheet } from '#core'
+import { assessReading, nextSteps, positionOf, sheetNow, timersOf, type ReadingTaken } from '#core'
 import type { Database } from '../db/client'
 import type { HashedEvent } from './event-hash'
 import type { LiveJob } from './live-job'
@@ -64,9 +64,10 @@ async function settle(db: Database, group: readonly Waiting[]): Promise<void> {
 // Prepared once a connection: parsing and planning this would cost more than running it.
 const STATEMENT = `
   with plan as (
-    select * from jsonb_to_recordset($1::jsonb) as p(id uuid, before_seq int, seq int, head_hash text, steps_done int, current_step text, closed_at timestamptz)
+    select * from jsonb_to_recordset($1::jsonb) as p(id uuid, before_seq int, seq int, head_hash text, steps_done int, steps_total int, current_step text, timer_name text, timer_ends_at timestamptz, closed_at timestamptz)
   ), moved as (
-    update job set seq = plan.seq, head_hash = plan.head_hash, steps_done = plan.steps_done, current_step = plan.current_step,
+    update job set seq = plan.seq, head_hash = plan.head_hash, steps_done = plan.steps_done, steps_total = plan.steps_total,
+      current_step = plan.current_step, timer_name = plan.timer_name, timer_ends_at = plan.timer_ends_at,
       status = case when plan.closed_at is null then 'open' else 'closed' end, closed_at = plan.closed_at
     from plan where job.id = plan.id and job.seq = plan.before_seq returning job.id
   ), added as (
@@ -88,33 +89,49 @@ const RESULT = ' select id from moved'
 
 /** Heads, events and read models of several jobs; gives the jobs that were still where their plan began. */
 async function write(db: Database, plans: readonly WritePlan[]): Promise<Set<string>> {
-  const heads = plans.map(({ before, after }) => ({ id: before.id, before_seq: before.seq, seq: after.seq, head_hash: after.headHash, ...progressOf(after) }))
+  const heads = plans.map(({ before, after }) => ({ id: before.id, before_seq: before.seq, seq: after.seq, head_hash: after.headHash, ...headOf(after) }))
   const events = plans.flatMap(plan => plan.rows).map(row => ({
     id: row.id, job_id: row.jobId, seq: row.seq, type: row.type, body: row.body, actor_id: row.actorId, actor_name: row.actorName, device: row.device,
     happened_at: row.happenedAt, recorded_at: row.recordedAt, prev_hash: row.prevHash, hash: row.hash,
   }))
-  const readings = plans.flatMap(({ after, rows }) => rows.flatMap(row => readingRow(after.sheet, row)))
-  const withdrawn = plans.flatMap(plan => plan.rows).filter(row => row.type === 'undone').map(row => (row.body as { event: string }).event)
+  const readings = plans.flatMap(newReadings)
+  const withdrawn = plans.flatMap(goneReadings)
   const touchesReadings = readings.length > 0 || withdrawn.length > 0
   const parameters = [heads, events, ...touchesReadings ? [readings, withdrawn] : []].map(value => JSON.stringify(value))
   const moved = await db.$client.unsafe<{ id: string }[]>(STATEMENT + (touchesReadings ? READ_MODELS : '') + RESULT, parameters, { prepare: true })
   return new Set(moved.map(row => row.id))
 }
 
-function progressOf({ sheet, state }: LiveJob) {
+function headOf({ sheet, state }: LiveJob) {
+  const [timer] = state.closed ? [] : timersOf(sheet, state).filter(wait => !wait.cut)
   return {
     steps_done: Object.keys(state.done).length,
+    steps_total: sheetNow(sheet, state).steps.length,
     current_step: state.closed ? null : nextSteps(sheet, state)[0]?.title ?? null,
+    timer_name: timer?.name ?? null,
+    timer_ends_at: timer?.endsAt ?? null,
     closed_at: state.closed?.at ?? null,
   }
 }
 
-function readingRow(sheet: Sheet, row: HashedEvent) {
-  if (row.type !== 'reading-taken') return []
-  const { position, stage, values } = row.body as { position: string, stage: string, values: number[][] }
+/** The read model holds the readings that stand: these came with the plan … */
+function newReadings({ before, after }: WritePlan) {
+  const known = standingReadings(before)
+  return [...standingReadings(after).values()].filter(reading => !known.has(reading.event)).map(reading => readingRow(after, reading))
+}
+
+/** … and these went: taken back, or of a step that was opened again. */
+const goneReadings = ({ before, after }: WritePlan): string[] => {
+  const stay = standingReadings(after)
+  return [...standingReadings(before).keys()].filter(event => !stay.has(event))
+}
+
+const standingReadings = ({ state }: LiveJob) => new Map(state.readings.filter(reading => !reading.overtaken).map(reading => [reading.event, reading]))
+
+function readingRow({ id, sheet }: LiveJob, { event, position, stage, values, at }: ReadingTaken) {
   const flat = values.flat()
   const { verdict } = assessReading(positionOf(sheet, position), values)
-  return [{ event_id: row.id, job_id: row.jobId, position, stage, mean: flat.reduce((sum, v) => sum + v, 0) / flat.length, verdict, taken_at: row.happenedAt }]
+  return { event_id: event, job_id: id, position, stage, mean: flat.reduce((sum, v) => sum + v, 0) / flat.length, verdict, taken_at: at }
 }
 
 function isDuplicateEvent(error: unknown): boolean {

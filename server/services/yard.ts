@@ -1,6 +1,6 @@
 import { and, asc, count, desc, eq, ilike, inArray, isNotNull, or, sql, type SQL } from 'drizzle-orm'
-import { positionOf } from '#core'
-import type { JobRow, Person, UnitAnswer, UnitRow, YardAnswer } from '#shared/wire/types'
+import { positionOf, sheetForJob, type JobSetup, type Sheet } from '#core'
+import type { JobRow, Person, TimerRow, UnitAnswer, UnitRow, YardAnswer } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, reading, sheet, site, unit } from '../db/schema'
 import { Problem } from './problem'
@@ -51,16 +51,21 @@ export async function readUnit(db: Database, person: Person, tag: string): Promi
     : []
   const jobs = await db.select().from(job).where(eq(job.unitId, found.unit.id)).orderBy(desc(job.openedAt))
   const rows = jobs.length
-    ? await db.select({ reading, number: job.number, document: sheet.document }).from(reading)
+    ? await db.select({ reading, number: job.number, setup: job.setup, document: sheet.document }).from(reading)
         .innerJoin(job, eq(job.id, reading.jobId)).innerJoin(sheet, eq(sheet.id, job.sheetId))
         .where(eq(job.unitId, found.unit.id)).orderBy(desc(reading.takenAt))
     : []
+  const sheets = new Map<number, Sheet>()
+  const jobSheet = (number: number, document: Sheet, setup: JobSetup) => {
+    if (!sheets.has(number)) sheets.set(number, sheetForJob(document, setup))
+    return sheets.get(number)!
+  }
   const { openJob: _open, ...row } = toUnitRow(found.unit, null)
   return {
-    unit: { ...row, siteName: found.siteName, make: found.unit.make, nameplate: found.unit.nameplate, sheet: plan ? { key: plan.key, title: plan.title, revision: plan.revision } : null },
+    unit: { ...row, siteName: found.siteName, make: found.unit.make, nameplate: found.unit.nameplate, options: found.unit.options, sheet: plan ? { key: plan.key, title: plan.title, revision: plan.revision } : null },
     jobs: jobs.map(toJobRow),
-    readings: rows.map(({ reading: r, number, document }) => {
-      const position = positionOf(document, r.position)
+    readings: rows.map(({ reading: r, number, setup, document }) => {
+      const position = positionOf(jobSheet(number, document, setup), r.position)
       return { jobNumber: number, position: r.position, positionName: position.name, stage: r.stage, quantity: position.quantity, mean: r.mean, verdict: r.verdict, takenAt: r.takenAt.toISOString() }
     }),
   }
@@ -69,7 +74,7 @@ export async function readUnit(db: Database, person: Person, tag: string): Promi
 function toUnitRow(u: typeof unit.$inferSelect, open: typeof job.$inferSelect | null): UnitRow {
   return {
     tag: u.tag, name: u.name, family: u.family, site: u.siteKey, runningHours: u.runningHours, nextDue: u.nextDue, hasSheet: u.sheetKey !== null,
-    openJob: open && { id: open.id, number: open.number, stepsDone: open.stepsDone, stepsTotal: open.stepsTotal, currentStep: open.currentStep },
+    openJob: open && { id: open.id, number: open.number, stepsDone: open.stepsDone, stepsTotal: open.stepsTotal, currentStep: open.currentStep, timer: timerOf(open) },
   }
 }
 
@@ -77,6 +82,9 @@ function toUnitRow(u: typeof unit.$inferSelect, open: typeof job.$inferSelect | 
 export function toJobRow(row: typeof job.$inferSelect): JobRow {
   return {
     id: row.id, number: row.number, reason: row.reason, status: row.status, stepsDone: row.stepsDone, stepsTotal: row.stepsTotal,
-    currentStep: row.currentStep, openedAt: row.openedAt.toISOString(), closedAt: row.closedAt?.toISOString() ?? null,
+    currentStep: row.currentStep, timer: timerOf(row), openedAt: row.openedAt.toISOString(), closedAt: row.closedAt?.toISOString() ?? null,
   }
 }
+
+const timerOf = ({ timerName, timerEndsAt }: typeof job.$inferSelect): TimerRow | null =>
+  timerName && timerEndsAt ? { name: timerName, endsAt: timerEndsAt.toISOString() } : null

@@ -1,24 +1,37 @@
 import Joi from 'joi'
-import { DISPOSITIONS, MARK_RESULTS, MARK_WAYS, READING_STAGES, type EventType } from '#core'
+import { DISPOSITIONS, MARK_RESULTS, MARK_WAYS, PLACES, READING_STAGES, type EventType } from '#core'
 
 const key = Joi.string().pattern(/^[a-z0-9]+(-[a-z0-9]+)*$/).max(60)
 const markKey = Joi.string().pattern(/^MK-[0-9]{1,3}$/)
 const text = Joi.string().trim().min(1).max(2000)
+const word = Joi.string().trim().min(1).max(200)
+const count = Joi.number().integer().min(1).max(2000)
+const tag = Joi.string().trim().pattern(/^[A-Za-z]{1,3}-[0-9]{1,4}$/).messages({ 'string.pattern.base': 'A tag is a letter, a hyphen and a number, for example B-07.' })
+const place = Joi.alternatives(Joi.valid(...PLACES), tag)
 const grid = (cell: Joi.Schema) => Joi.array().items(Joi.array().items(cell).min(1).max(24)).min(1).max(24)
 
 /** Body of each event as it crosses the wire. `job-opened` is made by the server and not accepted from outside. */
 const BODIES: Record<Exclude<EventType, 'job-opened'>, Joi.ObjectSchema> = {
-  'step-done': Joi.object({ step: key.required() }),
+  'step-done': Joi.object({ step: key.required(), counted: Joi.array().items(Joi.object({ part: key.required(), count: Joi.number().integer().min(0).max(2000).required() })).max(30) }),
   'hold-released': Joi.object({ step: key.required() }),
-  'mark-made': Joi.object({ mark: markKey.required(), way: Joi.valid(...MARK_WAYS).required(), note: text }),
+  'mark-made': Joi.object({ mark: markKey.required(), way: Joi.valid(...MARK_WAYS).required(), angleDeg: Joi.number().min(0).less(360), note: text }),
   'mark-checked': Joi.object({ mark: markKey.required(), result: Joi.valid(...MARK_RESULTS).required(), note: text }),
   'reading-taken': Joi.object({
     position: key.required(), stage: Joi.valid(...READING_STAGES).required(),
     values: grid(Joi.number().unsafe(false).min(-1e12).max(1e12)).required(),
     typed: grid(Joi.string().max(60)).required(),
   }),
-  'part-bagged': Joi.object({ part: key.required(), count: Joi.number().integer().min(1).max(2000).required(), tag: Joi.string().trim().pattern(/^[A-Za-z]{1,3}-[0-9]{1,4}$/).required().messages({ 'string.pattern.base': 'A tag is a letter, a hyphen and a number, for example B-07.' }) }),
+  'part-bagged': Joi.object({ part: key.required(), count: count.required(), tag: tag.required() }),
+  'part-moved': Joi.object({ part: key.required(), count: count.required(), from: place.required(), to: place.required(), reason: text }),
   'part-disposed': Joi.object({ part: key.required(), disposition: Joi.valid(...DISPOSITIONS).required(), reason: text }),
+  'piece-placed': Joi.object({ part: key.required(), piece: word.required(), place: word.required() }),
+  'index-set': Joi.object({ part: key.required(), note: text }),
+  'way-chosen': Joi.object({ choice: key.required(), way: key.required(), reason: text }),
+  'wait-cut': Joi.object({ step: key.required(), reason: text.required() }),
+  'hand-checked': Joi.object({ step: key.required(), check: key.required(), answer: key.required() }),
+  'extraction-tried': Joi.object({ step: key.required(), rung: Joi.number().integer().min(0).max(20).required(), moved: Joi.boolean().required(), reason: text }),
+  'photo-added': Joi.object({ photo: Joi.string().guid().required(), step: key, part: key, mark: markKey, caption: text }),
+  'gone-back': Joi.object({ step: key.required(), reason: text.required() }),
   'note-added': Joi.object({ text: text.required(), step: key, part: key }),
   'undone': Joi.object({ event: Joi.string().guid().required() }),
   'job-closed': Joi.object({ remark: text }),
@@ -31,6 +44,14 @@ const eventSchema = Joi.object({
   body: Joi.object().required().when('type', {
     switch: Object.entries(BODIES).map(([type, body]) => ({ is: type, then: body })),
   }),
+})
+
+/** One event that a second person signs at the bench of another, with the own login and PIN. */
+export const signSchema = Joi.object({
+  device: Joi.string().guid().required(),
+  event: eventSchema.required(),
+  login: Joi.string().trim().min(1).max(60).required(),
+  pin: Joi.string().pattern(/^\d{4,8}$/).required().messages({ 'string.pattern.base': 'A PIN has 4 to 8 digits.' }),
 })
 
 /** What a bench sends: who sends it is known from the session. */

@@ -1,4 +1,4 @@
-import type { EventBodies, EventType, JobEvent, JobState, ReadingStage, RecordedEvent, Verdict } from '#core'
+import type { EventBodies, EventType, JobEvent, JobSetup, JobState, ReadingStage, RecordedEvent, Verdict } from '#core'
 import type { Role } from '../rights'
 
 /** The signed-in person as the interface knows them. */
@@ -30,8 +30,11 @@ export interface UnitRow {
   runningHours: number
   nextDue: string | null
   hasSheet: boolean
-  openJob: { id: string, number: number, stepsDone: number, stepsTotal: number, currentStep: string | null } | null
+  openJob: { id: string, number: number, stepsDone: number, stepsTotal: number, currentStep: string | null, timer: TimerRow | null } | null
 }
+
+/** The wait of a job that ends first. */
+export interface TimerRow { name: string, endsAt: string }
 
 export interface YardAnswer { sites: SiteRow[], units: UnitRow[], total: number }
 
@@ -43,6 +46,7 @@ export interface JobRow {
   stepsDone: number
   stepsTotal: number
   currentStep: string | null
+  timer: TimerRow | null
   openedAt: string
   closedAt: string | null
 }
@@ -59,17 +63,19 @@ export interface ReadingRow {
 }
 
 export interface UnitAnswer {
-  unit: Omit<UnitRow, 'openJob'> & { siteName: string, make: string, nameplate: Record<string, string>, sheet: { key: string, title: string, revision: number } | null }
+  unit: Omit<UnitRow, 'openJob'> & { siteName: string, make: string, nameplate: Record<string, string>, options: Record<string, string>, sheet: { key: string, title: string, revision: number } | null }
   jobs: JobRow[]
   readings: ReadingRow[]
 }
 
 /** Everything the bench needs to fold a job: a snapshot and what came after it. */
 export interface JobBundle {
-  job: JobRow & { unitTag: string, unitName: string, siteName: string }
+  job: JobRow & { setup: JobSetup, unitTag: string, unitName: string, siteName: string }
   sheet: { key: string, revision: number }
   snapshot: { seq: number, state: JobState } | null
   events: RecordedEvent[]
+  /** The server's clock at the answer; a bench counts its timers by it. */
+  now: string
 }
 
 export interface EventDraft<T extends EventType = EventType> {
@@ -87,7 +93,7 @@ export type AppendResult
 /** The whole record of a job, for the screen and as a file. See docs/formats.md. */
 export interface Dossier {
   format: 'needler-dossier/1'
-  job: JobRow
+  job: JobRow & { setup: JobSetup }
   unit: { tag: string, name: string, site: string, make: string, nameplate: Record<string, string> }
   sheet: { key: string, revision: number, title: string, notice: string }
   state: JobState

@@ -11,6 +11,10 @@ export class Client {
   private cookie = ''
   readonly device = randomUUID()
 
+  get cookies(): string {
+    return this.cookie
+  }
+
   static async as(login: string, password = 'merrow-sound'): Promise<Client> {
     const client = new Client()
     const { status } = await client.post('/session', { login, password })

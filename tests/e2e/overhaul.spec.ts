@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
-import { openBench, signedIn, stepOf, veeOf, workStep } from './bench'
+import { openBench, signedIn, stepOf, tickOf, veeOf, workStep } from './bench'
 
 /** What a gauge would show on a good pump, by the label of the cell. */
 function goodReading(label: string): string {
@@ -17,9 +17,8 @@ function goodReading(label: string): string {
 }
 
 test('a whole overhaul, from the yard to the signed record', async ({ browser }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(300_000)
   const { page, faults } = await signedIn(browser, 'okafor')
-  const { page: lead, faults: leadFaults } = await signedIn(browser, 'brandt')
 
   await page.getByLabel(/Search units/).fill('lift pump 6')
   await expect(page.getByRole('link', { name: 'P-106', exact: true })).toBeVisible()
@@ -30,7 +29,6 @@ test('a whole overhaul, from the yard to the signed record', async ({ browser })
   await page.getByRole('button', { name: 'Start at the first step' }).click()
   await expect(stepOf(page).getByRole('heading', { name: 'Isolate and lock the motor' })).toBeVisible()
   await expect(stepOf(page).getByText('Locked out, tagged, and tried for dead')).toBeVisible()
-  await openBench(lead, 'P-106')
 
   await test.step('nothing can be closed yet, and it says why', async () => {
     await page.getByRole('button', { name: 'Close the job …' }).click()
@@ -40,7 +38,7 @@ test('a whole overhaul, from the yard to the signed record', async ({ browser })
   })
 
   await test.step('a tick can be taken back', async () => {
-    const title = await workStep(page, lead, goodReading)
+    const title = await workStep(page, goodReading)
     expect(title).toBe('Isolate and lock the motor')
     await page.getByRole('button', { name: 'Undo my last' }).click()
     await expect(veeOf(page).getByRole('button', { name: 'Isolate and lock the motor, can be done now' })).toBeVisible()
@@ -50,7 +48,7 @@ test('a whole overhaul, from the yard to the signed record', async ({ browser })
     for (let done = 0; done < 80; done++) {
       await expect(stepOf(page).getByRole('heading', { level: 2 })).toBeVisible()
       if (await page.getByRole('heading', { name: 'Every step is done' }).count()) break
-      await workStep(page, lead, goodReading)
+      await workStep(page, goodReading)
       for (const bag of await page.getByRole('button', { name: /^Bag / }).all()) {
         if (done < 10) await bag.click({ timeout: 2000 }).catch(() => undefined)
       }
@@ -67,7 +65,7 @@ test('a whole overhaul, from the yard to the signed record', async ({ browser })
   await expect(page.getByText(/\d+ entries, unchanged/)).toBeVisible()
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'CSV' }).click()])
   expect(download.suggestedFilename()).toMatch(/^needler-job-\d+\.csv$/)
-  expect([...faults, ...leadFaults]).toEqual([])
+  expect(faults).toEqual([])
 })
 
 test('a journal of six readings becomes a verdict with its working', async ({ browser }) => {
@@ -112,7 +110,7 @@ test('two people on one job see each other within a second', async ({ browser })
   await expect(other.getByRole('heading', { name: title })).toBeVisible()
   // The live channel of the other is up once it has caught up after connecting.
   await other.waitForTimeout(500)
-  await stepOf(one).locator('footer').getByRole('button').first().click()
+  await tickOf(one).click()
   const started = Date.now()
   await expect(veeOf(other).getByRole('button', { name: `${title}, done` })).toBeVisible({ timeout: 1000 })
   expect(Date.now() - started).toBeLessThan(1000)
@@ -168,13 +166,15 @@ test('what came too late is set aside with its reason', async ({ browser }) => {
   await openBench(early.page, 'P-105')
   const title = await stepOf(late.page).getByRole('heading', { level: 2 }).innerText()
   await late.context.setOffline(true)
-  await stepOf(late.page).locator('footer').getByRole('button').first().click()
+  await tickOf(late.page).click()
   await expect(late.page.getByText('1 waiting to send')).toBeVisible()
-  await stepOf(early.page).locator('footer').getByRole('button').first().click()
+  await tickOf(early.page).click()
   await expect(veeOf(early.page).getByRole('button', { name: `${title}, done` })).toBeVisible()
   await expect(early.page.getByText(/waiting to send/)).toHaveCount(0)
   await late.context.setOffline(false)
   await late.page.getByRole('button', { name: '1 set aside' }).click()
+  await expect(late.page.getByText(/R\. Okafor has ticked step \d+/)).toBeVisible()
+  await late.page.getByRole('button', { name: 'Send again as new' }).click()
   await expect(late.page.getByText(/R\. Okafor has ticked step \d+/)).toBeVisible()
   await late.page.getByRole('button', { name: 'Drop it' }).click()
   await expect(late.page.getByRole('button', { name: '1 set aside' })).toHaveCount(0)

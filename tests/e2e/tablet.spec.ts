@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { openBench, signedIn, stepOf, veeOf } from './bench'
+import { byTouch, openBench, signedIn, stepOf, tickOf, veeOf, workStep } from './bench'
 
 const TABLET = { viewport: { width: 768, height: 1024 }, hasTouch: true, isMobile: true }
 
@@ -18,11 +18,11 @@ test('the bench on a tablet: everything in reach of a thumb, tick, bag, note and
 
   await test.step('on to the guard', async () => {
     while (await stepOf(page).getByRole('heading', { level: 2 }).innerText() !== 'Take the coupling guard off') {
-      await stepOf(page).locator('footer').getByRole('button').first().tap()
+      await tickOf(page).tap()
     }
     await page.getByRole('button', { name: 'Guard is off' }).tap()
     await expect(veeOf(page).getByRole('button', { name: 'Take the coupling guard off, done' })).toBeVisible()
-    await expect(veeOf(page).getByText('1 rung open')).toBeVisible()
+    await expect(veeOf(page).getByText(/· 1 open/)).toBeVisible()
   })
 
   await test.step('what came out is loose until it is bagged', async () => {
@@ -80,4 +80,89 @@ test('an old gasket fitted for now keeps the job open, and the closing list lead
   await expect(list.getByText(/^The rung "Lower the upper casing on guide pins" is open: 1 × Upper casing half/)).toBeVisible()
   await list.getByText(/^Mark MK-3 \(upper to lower casing\)/).tap()
   await expect(stepOf(page).getByRole('heading', { name: 'Lower the upper casing on guide pins' })).toBeVisible()
+})
+
+test('a hoist is taken apart and put together by touch alone, from a part of the drawing to the last tick', async ({ browser }) => {
+  test.setTimeout(400_000)
+  const { page, faults } = await signedIn(browser, 'marsh', TABLET)
+  await page.goto('/units/H-301')
+  await page.getByRole('button', { name: 'Start an overhaul' }).tap()
+  await page.getByLabel('Why does it come to the bench?').fill('Lever slips')
+  await page.getByText('Failure analysis').tap()
+  await page.getByLabel('How far?').selectOption('load-wheel')
+  await expect(page.getByText(/the way in is/)).toBeVisible()
+  await page.getByLabel('How far?').selectOption('')
+  await page.getByRole('button', { name: 'Start at the first step' }).tap()
+
+  await test.step('a part of the drawing tells its way in', async () => {
+    await page.getByLabel('Find a part').selectOption('load-wheel')
+    const card = page.getByRole('dialog', { name: 'Load wheel, five pockets' })
+    await expect(card.getByText(/17 steps/)).toBeVisible()
+    await card.getByRole('button', { name: 'Back to the bench' }).tap()
+  })
+
+  const title = () => stepOf(page).getByRole('heading', { level: 2 }).innerText()
+  const reading = (label: string) => /opening/.test(label)
+    ? '24'
+    : /twist/.test(label)
+      ? '2°'
+      : /links/.test(label)
+        ? '268'
+        : /wire/.test(label)
+          ? '7.5'
+          : /thickness/.test(label) ? '3' : /pockets/.test(label) ? '0.2' : /free turn/.test(label) ? '8°' : '0.3'
+  await test.step('down, over the floor', async () => {
+    for (let steps = 0; steps < 40 && await title() !== 'Pawls and new springs'; steps++) await workStep(page, reading, byTouch)
+    expect(await title()).toBe('Pawls and new springs')
+  })
+
+  await test.step('a pawl of the other side is refused, and the hand check leads back', async () => {
+    await stepOf(page).getByRole('button', { name: 'Brake pawls: reuse' }).count()
+    const place = stepOf(page).locator('[data-duty="place"]')
+    await place.getByLabel('Brake pawls: piece that goes into upper pawl').selectOption('lower pawl')
+    await place.getByRole('button', { name: 'Is in' }).first().tap()
+    await expect(stepOf(page).getByRole('alert')).toContainText('sets stay together')
+    await stepOf(page).getByRole('button', { name: 'One lags behind' }).tap()
+    await stepOf(page).getByRole('button', { name: /^Back to “Brake, DRY”/ }).tap()
+    expect(await title()).toBe('Brake in, dry')
+  })
+
+  await test.step('up to the end', async () => {
+    for (let steps = 0; steps < 40 && !await page.getByRole('heading', { name: 'Every step is done' }).count(); steps++) await workStep(page, reading, byTouch)
+    await page.getByRole('button', { name: 'Close the job', exact: true }).tap()
+    await page.getByRole('button', { name: 'Sign and close' }).tap()
+    await page.getByRole('button', { name: 'See the dossier' }).tap()
+    await expect(page.getByText(/Back to brake-on/)).toBeVisible()
+    await expect(page.getByRole('list', { name: 'Photos' }).getByRole('listitem').first()).toBeVisible()
+  })
+  expect(faults).toEqual([])
+})
+
+test('the keyboard works the bench without a mouse', async ({ browser }) => {
+  const { page, faults } = await signedIn(browser, 'okafor')
+  await openBench(page, 'P-103')
+  const heading = stepOf(page).getByRole('heading', { level: 2 })
+  const here = await heading.innerText()
+  await page.keyboard.press('ArrowDown')
+  await expect(heading).not.toHaveText(here)
+  await page.keyboard.press('ArrowUp')
+  await expect(heading).toHaveText(here)
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Keys of the bench' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog', { name: 'Keys of the bench' })).toBeHidden()
+  await page.keyboard.press('n')
+  await page.getByLabel(/What did you see/).fill('by keyboard: u and Enter stay in the text')
+  await page.getByRole('button', { name: 'Keep the note' }).press('Enter')
+  await expect(stepOf(page).getByText('by keyboard: u and Enter stay in the text')).toBeVisible()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await page.locator('body').press('u')
+  await expect(stepOf(page).getByText('by keyboard: u and Enter stay in the text')).toHaveCount(0)
+  await page.locator('body').press('b')
+  await page.keyboard.type('N9999/B-02')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert')).toContainText('B-02 belongs to job 9999')
+  await page.keyboard.type('t-3')
+  await page.keyboard.press('Enter')
+  expect(faults).toEqual([])
 })

@@ -1,5 +1,9 @@
 import type fc from 'fast-check'
-import { dispositionOf, DISPOSITIONS, guardEvent, markMade, nextSteps, openDuties, openRungs, partAccount, positionOf, type EventBodies, type EventType, type JobEvent, type JobState, type Sheet } from '#core'
+import {
+  AS_IT_SHOULD, DISPOSITIONS, foldJob, guardEvent, nextSteps, partAccount, progressOf, sheetNow, stepOf,
+  type EventBodies, type EventType, type JobEvent, type JobState, type Sheet,
+} from '#core'
+import { goodTruth, nextDeed } from '../../demo/walk'
 
 /** Draws the next choice of a walk; the numbers come from fast-check, so a failing walk is shrunk and can be repeated. */
 export type Choose = (below: number) => number
@@ -9,59 +13,61 @@ export const chooser = (numbers: readonly number[]): Choose => {
   return below => below <= 1 ? 0 : numbers[i++ % numbers.length]! % below
 }
 
+const AT = '2026-05-04T08:00:00.000Z'
+const actor = (who: string) => ({ id: `person-${who}`, name: `Person ${who}` })
+
 let made = 0
-export function eventOf<T extends EventType>(type: T, body: EventBodies[T], who = 'a'): JobEvent {
+export function eventOf<T extends EventType>(type: T, body: EventBodies[T], who = 'a', happenedAt = AT): JobEvent {
   made += 1
-  return { id: `event-${made}`, type, body, actor: { id: `person-${who}`, name: `Person ${who}` }, happenedAt: '2026-05-04T08:00:00.000Z' } as JobEvent
+  return { id: `event-${made}`, type, body, actor: actor(who), happenedAt } as JobEvent
 }
+
+export const openJob = (sheet: Sheet, depth: 'routine' | 'failure-analysis' = 'routine'): JobState => foldJob(sheet, [eventOf('job-opened', { reason: 'test', depth })])
 
 /** Some event that could be tried in this state: mostly sensible, not always allowed. */
 export function anyEvent(sheet: Sheet, state: JobState, choose: Choose, undoable: readonly string[]): JobEvent {
   const steps = nextSteps(sheet, state)
   const pick = <T>(list: readonly T[]): T => list[choose(list.length)]!
-  switch (choose(9)) {
+  const nothing = eventOf('note-added', { text: 'nothing to do' })
+  switch (choose(13)) {
     case 0: return eventOf('note-added', { text: 'seen' })
     case 1: return eventOf('step-done', { step: pick(sheet.steps).key })
-    case 2: return undoable.length ? eventOf('undone', { event: pick(undoable) }) : eventOf('note-added', { text: 'nothing to undo' })
+    case 2: return undoable.length ? eventOf('undone', { event: pick(undoable) }) : nothing
     case 3: {
-      const loose = partAccount(sheet, state).filter(line => line.loose > 0)
-      if (loose.length) {
-        const line = pick(loose)
-        return eventOf('part-bagged', { part: line.part.key, count: 1 + choose(line.loose), tag: `B-${choose(5)}` })
-      }
-      return eventOf('note-added', { text: 'nothing loose' })
+      const loose = partAccount(sheet, progressOf(state)).filter(line => line.loose > 0)
+      if (!loose.length) return nothing
+      const line = pick(loose)
+      return eventOf('part-bagged', { part: line.part.key, count: 1 + choose(line.loose), tag: `B-${choose(5)}` })
     }
     case 4: return eventOf('part-disposed', { part: pick(sheet.parts).key, disposition: pick(DISPOSITIONS), ...(choose(2) ? { reason: 'to try' } : {}) })
+    case 5: {
+      const out = partAccount(sheet, progressOf(state)).filter(line => line.out > 0 || line.outside > 0)
+      if (!out.length) return nothing
+      const line = pick(out)
+      const places = ['loose', 'washing', 'outside', 'scrapped', 'kit', ...line.bagged.map(bag => bag.tag)]
+      return eventOf('part-moved', { part: line.part.key, count: 1 + choose(2), from: pick(places), to: pick(places), reason: 'to try' })
+    }
+    case 6: return choose(4) ? nothing : eventOf('gone-back', { step: pick(sheet.steps).key, reason: 'binds' })
+    case 7: {
+      const felt = sheet.steps.filter(step => step.feels)
+      if (!felt.length) return nothing
+      const step = pick(felt)
+      const check = pick(step.feels!)
+      return eventOf('hand-checked', { step: step.key, check: check.key, answer: choose(2) ? AS_IT_SHOULD : pick(check.wrong).key })
+    }
     default: return steps.length ? towardsTick(sheet, state, pick(steps).key) : eventOf('job-closed', {})
   }
 }
 
-/** The next thing to do for a step: its first open duty, or its tick. */
+/** The next thing to do for a step: its first open duty, or its tick. A second person releases hold points. */
 export function towardsTick(sheet: Sheet, state: JobState, stepKey: string): JobEvent {
-  const step = sheet.steps.find(candidate => candidate.key === stepKey)!
-  const [duty] = openDuties(sheet, state, step)
-  if (!duty) {
-    const scrapped = step.refits?.find(({ part }) => dispositionOf(state, part)?.disposition === 'scrap')
-    if (scrapped) return eventOf('part-disposed', { part: scrapped.part, disposition: 'replace' })
-    return eventOf('step-done', { step: stepKey })
-  }
-  switch (duty.kind) {
-    case 'make mark': return eventOf('mark-made', { mark: duty.mark, way: 'punch' })
-    case 'check mark': return markMade(state, duty.mark)
-      ? eventOf('mark-checked', { mark: duty.mark, result: 'matches' })
-      : eventOf('mark-made', { mark: duty.mark, way: 'paint' })
-    case 'decision': return eventOf('part-disposed', { part: duty.part, disposition: 'replace' })
-    case 'hold': return eventOf('hold-released', { step: stepKey }, 'lead')
-    case 'reading': {
-      const { stations, planes } = positionOf(sheet, duty.position)
-      const values = stations.map(() => planes.map(() => 70.01))
-      return eventOf('reading-taken', { position: duty.position, stage: duty.stage, values, typed: values.map(row => row.map(String)) })
-    }
-  }
+  const { draft, byLead } = nextDeed(sheet, state, stepOf(sheet, stepKey), goodTruth(sheet), new Date(AT))
+  made += 1
+  return { ...draft, id: `event-${made}`, actor: actor(byLead ? 'lead' : 'a') } as JobEvent
 }
 
 /** Walks from a state for some tries and gives the events that were let through, with what became of the job. */
-export function walk(sheet: Sheet, start: JobState, fold: (events: JobEvent[], from: JobState) => JobState, choose: Choose, tries: number) {
+export function walk(sheet: Sheet, start: JobState, choose: Choose, tries: number) {
   const events: JobEvent[] = []
   let state = start
   for (let i = 0; i < tries; i++) {
@@ -69,22 +75,44 @@ export function walk(sheet: Sheet, start: JobState, fold: (events: JobEvent[], f
     const event = anyEvent(sheet, state, choose, undoable)
     if (guardEvent(sheet, state, event)) continue
     events.push(event)
-    state = fold([event], state)
+    state = foldJob(sheet, [event], state)
   }
   return { events, state }
 }
 
-/** Brings a job from any state to the point where it can be closed; undefined when it is stuck. */
-export function finish(sheet: Sheet, start: JobState, fold: (events: JobEvent[], from: JobState) => JobState, choose: Choose): JobState | undefined {
-  let state = start
-  for (let tries = 0; tries < 2000; tries++) {
-    const steps = nextSteps(sheet, state)
-    if (steps.length === 0) return openRungs(sheet, state).length === 0 ? state : undefined
-    const event = towardsTick(sheet, state, steps[choose(steps.length)]!.key)
-    if (guardEvent(sheet, state, event)) return undefined
-    state = fold([event], state)
+/** What keeps a walk that is otherwise done right from going on: pieces that random moves have taken away. */
+function bringBack(sheet: Sheet, state: JobState): JobEvent | undefined {
+  for (const line of partAccount(sheet, progressOf(state))) {
+    const { key } = line.part
+    if (line.outside > 0) return eventOf('part-moved', { part: key, count: line.outside, from: 'outside', to: 'loose' })
+    if (line.washing > 0) return eventOf('part-moved', { part: key, count: line.washing, from: 'washing', to: 'loose' })
+    if (line.scrapped > line.fromKit) return eventOf('part-moved', { part: key, count: line.scrapped - line.fromKit, from: 'kit', to: 'loose' })
   }
   return undefined
+}
+
+export interface Stuck { at: string, why: string }
+
+/** Brings a job from any state to the point where nothing is left to tick, by any order of legal steps; says where it is stuck. */
+export function finish(sheet: Sheet, start: JobState, choose: Choose): { state: JobState, stuck: Stuck | null } {
+  let state = start
+  for (let tries = 0; tries < 5000; tries++) {
+    const steps = nextSteps(sheet, state)
+    if (steps.length === 0) {
+      const left = sheetNow(sheet, state).steps.find(step => !state.done[step.key])
+      return { state, stuck: left ? { at: left.key, why: 'nothing can be done' } : null }
+    }
+    const { key } = steps[choose(steps.length)]!
+    let event = towardsTick(sheet, state, key)
+    let refusal = guardEvent(sheet, state, event)
+    if (refusal?.code === 'part.not-at-hand') {
+      event = bringBack(sheet, state) ?? event
+      refusal = guardEvent(sheet, state, event)
+    }
+    if (refusal) return { state, stuck: { at: key, why: refusal.message } }
+    state = foldJob(sheet, [event], state)
+  }
+  return { state, stuck: { at: '', why: 'no end in 5000 deeds' } }
 }
 
 export const numbers = (fastCheck: typeof fc) => fastCheck.array(fastCheck.nat({ max: 10_000 }), { minLength: 40, maxLength: 120 })

@@ -1,8 +1,14 @@
-import { readFileSync } from 'node:fs'
-import { checkSheet, type Sheet } from '#core'
+import { readFileSync, readdirSync } from 'node:fs'
+import { checkSheet, sheetForJob, type Sheet } from '#core'
+
+const folder = new URL('../../demo/sheets/', import.meta.url)
+const read = (file: string) => JSON.parse(readFileSync(new URL(file, folder), 'utf8')) as Sheet
 
 /** A fresh copy of the demonstration's lift pump, free to be spoiled. */
-export const liftPumpDocument = (): Sheet =>
-  JSON.parse(readFileSync(new URL('../../demo/sheets/split-casing-lift-pump.json', import.meta.url), 'utf8')) as Sheet
+export const liftPumpDocument = (): Sheet => read('split-casing-lift-pump.json')
 
-export const liftPump: Sheet = checkSheet(liftPumpDocument())
+/** The lift pump as a job has it. */
+export const liftPump: Sheet = sheetForJob(checkSheet(liftPumpDocument()))
+
+/** Every sheet of the demonstration, as it comes. */
+export const demoDocuments: readonly Sheet[] = readdirSync(folder).filter(name => name.endsWith('.json')).map(name => checkSheet(read(name)))

@@ -1,17 +1,23 @@
 <script setup lang="ts">
 import { onBeforeUnmount, onMounted, ref } from 'vue'
 import StateNote from '../../ui/StateNote.vue'
+import AccountDialog from './AccountDialog.vue'
 import CloseDialog from './CloseDialog.vue'
+import KeysDialog from './KeysDialog.vue'
+import PartDialog from './PartDialog.vue'
 import StackDrawing from './StackDrawing.vue'
 import StepPanel from './StepPanel.vue'
 import TrayPanel from './TrayPanel.vue'
 import VeePanel from './VeePanel.vue'
 import { useBench } from './use-bench'
+import { useKeys } from './use-keys'
 
 const { jobId } = defineProps<{ jobId: string }>()
 const bench = useBench()
 const { job } = bench
-const closing = ref(false)
+const [closing, helping, counting] = [ref(false), ref(false), ref(false)]
+const step = ref<InstanceType<typeof StepPanel>>()
+useKeys(bench, { note: () => step.value?.note(), help: () => { helping.value = true } })
 
 onMounted(() => void job.open(jobId))
 onBeforeUnmount(() => job.close())
@@ -49,6 +55,7 @@ onBeforeUnmount(() => job.close())
       :bench="bench"
     />
     <StepPanel
+      ref="step"
       class="step plate"
       :bench="bench"
       @close-job="closing = true"
@@ -57,7 +64,15 @@ onBeforeUnmount(() => job.close())
       class="tray plate"
       :bench="bench"
       @close-job="closing = true"
+      @account="counting = true"
+      @help="helping = true"
     />
+    <PartDialog :bench="bench" />
+    <AccountDialog
+      v-model="counting"
+      :bench="bench"
+    />
+    <KeysDialog v-model="helping" />
     <CloseDialog
       v-model="closing"
       :bench="bench"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { closeBlockers, stepOf, type CloseBlocker } from '#core'
+import AskDialog from '../../ui/AskDialog.vue'
 import type { Bench } from './use-bench'
 
 const { bench } = defineProps<{ bench: Bench }>()
@@ -11,8 +12,7 @@ const blockers = computed(() => closeBlockers(job.sheet!, job.state))
 
 function goTo(blocker: CloseBlocker) {
   if (blocker.step) bench.look(stepOf(job.sheet!, blocker.step))
-  else if (blocker.mark) bench.look(job.sheet!.steps.find(step => step.checks?.includes(blocker.mark!)) ?? null)
-  else if (blocker.part) bench.look(job.sheet!.steps.find(step => step.refits?.some(piece => piece.part === blocker.part)) ?? null)
+  else bench.look(bench.sheet.value!.steps.find(step => step.checks?.includes(blocker.mark!) || step.refits?.some(piece => piece.part === blocker.part)) ?? null)
   open.value = false
 }
 function close() {
@@ -23,12 +23,13 @@ function close() {
 </script>
 
 <template>
-  <el-dialog
+  <AskDialog
     v-model="open"
     :title="blockers.length ? 'Not ready to close' : 'Close the job'"
-    width="640"
-    :show-close="false"
-    append-to-body
+    :width="640"
+    leave="Back to the bench"
+    :act="blockers.length ? undefined : 'Sign and close'"
+    @act="close"
   >
     <template v-if="blockers.length">
       <p>{{ blockers.length }} things stand between this job and its closing. Tap one to go there.</p>
@@ -40,7 +41,10 @@ function close() {
           v-for="blocker in blockers"
           :key="blocker.message"
         >
-          <button @click="goTo(blocker)">
+          <button
+            type="button"
+            @click="goTo(blocker)"
+          >
             {{ blocker.message }}
           </button>
         </li>
@@ -57,19 +61,7 @@ function close() {
         maxlength="2000"
       />
     </template>
-    <template #footer>
-      <el-button @click="open = false">
-        Back to the bench
-      </el-button>
-      <el-button
-        v-if="!blockers.length"
-        type="primary"
-        @click="close"
-      >
-        Sign and close
-      </el-button>
-    </template>
-  </el-dialog>
+  </AskDialog>
 </template>
 
 <style scoped>

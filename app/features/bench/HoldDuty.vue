@@ -1,16 +1,25 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Step } from '#core'
 import type { Bench } from './use-bench'
 
 const { step, text, bench } = defineProps<{ step: Step, text: string, bench: Bench }>()
-const { job, session } = bench
+const { job } = bench
 const released = computed(() => job.state.released[step.key])
 const others = computed(() => bench.dutiesLeft.value.some(duty => duty.kind !== 'hold'))
+const [login, pin, problem, busy] = [ref(''), ref(''), ref<string | null>(null), ref(false)]
+const ready = computed(() => login.value.trim() !== '' && /^\d{4,8}$/.test(pin.value) && !others.value && bench.statusOf(step) === 'next')
+
+async function release() {
+  busy.value = true
+  problem.value = await job.sign('hold-released', { step: step.key }, login.value.trim(), pin.value)
+  pin.value = ''
+  busy.value = false
+}
 </script>
 
 <template>
-  <h3><span>◆ Hold point</span></h3>
+  <h3><span>◆ Hold point</span><small>a second person</small></h3>
   <p>{{ text }}</p>
   <p
     v-if="released"
@@ -18,27 +27,57 @@ const others = computed(() => bench.dutiesLeft.value.some(duty => duty.kind !== 
   >
     <Icon name="ph:seal-check" /> Released by {{ released.by }}
   </p>
-  <div
-    v-else-if="session.may('hold:release') && !job.state.closed"
-    class="choices"
+  <form
+    v-else-if="bench.mayWork.value"
+    class="sign"
+    @submit.prevent="ready && release()"
   >
+    <input
+      v-model="login"
+      aria-label="Name of the second person"
+      placeholder="their name"
+      autocomplete="off"
+      autocapitalize="off"
+    >
+    <input
+      v-model="pin"
+      class="mono"
+      type="password"
+      inputmode="numeric"
+      aria-label="PIN of the second person"
+      placeholder="PIN"
+      autocomplete="off"
+      maxlength="8"
+    >
     <el-button
       type="primary"
-      :disabled="others || bench.statusOf(step) !== 'next'"
-      @click="job.act('hold-released', { step: step.key })"
+      native-type="submit"
+      :disabled="!ready"
+      :loading="busy"
     >
-      Release the hold point
+      Release
     </el-button>
-  </div>
-  <p
-    v-else
-    class="wait"
-  >
-    A lead or engineer releases it at their own sign-in.
-  </p>
+    <p
+      v-if="others"
+      class="wait"
+    >
+      First what else the step asks for.
+    </p>
+    <p
+      v-if="problem"
+      class="problem"
+      role="alert"
+    >
+      {{ problem }}
+    </p>
+  </form>
 </template>
 
 <style scoped>
 .ok { color: var(--verdigris); font-weight: 500; }
-.wait { color: var(--brass); font-weight: 500; }
+.sign { display: grid; grid-template-columns: 1fr 84px auto; gap: 8px; margin-top: 8px; }
+.sign input { min-width: 0; min-height: var(--target); padding: 0 10px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 16px; }
+.sign p { grid-column: 1 / -1; }
+.wait { color: var(--brass); }
+.problem { color: var(--oxide); font-weight: 500; }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { markMade, markOf, MARK_WAYS } from '#core'
+import { markMade, markOf, MARK_WAYS, risksOf } from '#core'
 import type { Bench } from './use-bench'
 
 const { markKey, bench } = defineProps<{ markKey: string, bench: Bench }>()
@@ -8,6 +8,12 @@ const { job } = bench
 const mark = computed(() => markOf(job.sheet!, markKey))
 const made = computed(() => markMade(job.state, markKey))
 const way = ref(mark.value.way)
+const angle = ref('')
+const risk = computed(() => made.value ? undefined : risksOf(job.sheet!, job.state, markKey, way.value)[0])
+function make() {
+  const angleDeg = Number(angle.value.replace(',', '.').replace('°', ''))
+  job.act('mark-made', { mark: markKey, way: way.value, ...(angle.value.trim() && angleDeg >= 0 && angleDeg < 360 ? { angleDeg } : {}) })
+}
 </script>
 
 <template>
@@ -17,7 +23,7 @@ const way = ref(mark.value.way)
     v-if="made"
     class="ok"
   >
-    <Icon name="ph:check-bold" /> made by {{ made.way }}, {{ made.by }}
+    <Icon name="ph:check-bold" /> made by {{ made.way }}{{ made.angleDeg === undefined ? '' : ` at ${made.angleDeg}°` }}, {{ made.by }}
   </p>
   <div
     v-else-if="bench.mayWork.value"
@@ -25,7 +31,7 @@ const way = ref(mark.value.way)
   >
     <el-button
       type="primary"
-      @click="job.act('mark-made', { mark: markKey, way })"
+      @click="make"
     >
       {{ mark.key }} is made
     </el-button>
@@ -37,11 +43,28 @@ const way = ref(mark.value.way)
         >{{ option }}</option>
       </select>
     </label>
+    <label class="way">at
+      <input
+        v-model="angle"
+        class="mono"
+        inputmode="decimal"
+        :placeholder="mark.angleDeg === undefined ? '0–359°' : `${mark.angleDeg}°`"
+        :aria-label="`${mark.key}: angle from the index, in degrees`"
+      >
+    </label>
   </div>
+  <p
+    v-if="risk"
+    class="risk"
+  >
+    <Icon name="ph:eraser" /> {{ risk.reason }}
+  </p>
 </template>
 
 <style scoped>
 .ok { color: var(--verdigris); font-weight: 500; }
 .way { display: inline-flex; align-items: center; gap: 8px; }
+input { width: 84px; min-height: var(--target); padding: 0 8px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); }
+.risk { color: var(--brass); font-weight: 500; margin-top: 6px; }
 select { min-height: var(--target); font: inherit; padding: 0 10px; background: var(--chalk); color: var(--ink); border: 1px solid var(--rule-strong); }
 </style>

@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
-import { assessReading, DomainError, formatQuantity, KINDS, parseQuantity, positionOf, readingAt, type Assessment, type Quantity, type ReadingStage } from '#core'
+import { assessReading, DomainError, formatQuantity, KINDS, parseQuantity, positionOf, readingAt, stepOf, type Assessment, type Quantity, type ReadingStage } from '#core'
 import ReadingVerdict from './ReadingVerdict.vue'
 import type { Bench } from './use-bench'
 
-const { positionKey, stage, bench } = defineProps<{ positionKey: string, stage: ReadingStage, bench: Bench }>()
+const { positionKey, stage, noGo, bench } = defineProps<{ positionKey: string, stage: ReadingStage, noGo?: string | undefined, bench: Bench }>()
 const { job } = bench
 
 const position = computed(() => positionOf(job.sheet!, positionKey))
 const stored = computed(() => readingAt(job.state, positionKey, stage))
 const before = computed(() => stage === 'as-left' ? readingAt(job.state, positionKey, 'as-found') : undefined)
+/** Where the sheet sends the work when this reading is out. */
+const backTo = computed(() => noGo ? stepOf(job.sheet!, noGo) : null)
 const editing = ref(!stored.value)
 const typed = reactive<string[][]>([])
 const grid = ref<HTMLElement>()
@@ -146,6 +148,13 @@ function enter(event: KeyboardEvent) {
       @click="startTyping"
     >
       Measure again
+    </el-button>
+    <el-button
+      v-if="backTo && !editing"
+      type="primary"
+      @click="bench.goBack(backTo.key, `${position.name} is out`)"
+    >
+      No-go: back to “{{ backTo.short ?? backTo.title }}”
     </el-button>
   </div>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { partAccount, type Outline, type Part } from '#core'
+import { markChecked, markMade, type Outline, type Part } from '#core'
 import type { Bench } from './use-bench'
 
 /** The machine in section along its axis, from the outlines of the sheet: what is out is lifted away, what moves next is lit. */
@@ -8,7 +8,9 @@ const { bench } = defineProps<{ bench: Bench }>()
 const { job } = bench
 
 const WIDTH = 1240
-const HEIGHT = 100
+const HEIGHT = 108
+/** Above the machine hangs what was lifted away, smaller. */
+const LIFTED = 22
 const MARGIN = 10
 
 const drawn = computed(() => job.sheet!.parts.filter(part => part.outlines))
@@ -17,10 +19,10 @@ const extent = computed(() => {
   return { from: Math.min(...all.map(o => o.fromMm)), to: Math.max(...all.map(o => o.toMm)), outer: Math.max(...all.map(o => o.outerMm)) }
 })
 const scaleX = computed(() => (WIDTH - 2 * MARGIN) / (extent.value.to - extent.value.from))
-const scaleY = computed(() => (HEIGHT - 8) / extent.value.outer)
-const axis = HEIGHT / 2
+const scaleY = computed(() => (HEIGHT - LIFTED - 8) / extent.value.outer)
+const axis = LIFTED + (HEIGHT - LIFTED) / 2
 
-const account = computed(() => new Map(partAccount(job.sheet!, job.state).map(line => [line.part.key, line])))
+const account = computed(() => new Map(bench.account.value.map(line => [line.part.key, line])))
 const isOut = (part: Part) => (account.value.get(part.key)?.out ?? 0) > 0
 const moving = computed(() => new Set([...(bench.shown.value?.removes ?? []), ...(bench.shown.value?.refits ?? [])].map(piece => piece.part)))
 
@@ -36,8 +38,19 @@ function rectangles({ fromMm, toMm, innerMm, outerMm }: Outline) {
 const layers: Outline['layer'][] = ['housing', 'shaft', 'still', 'turning']
 const shapes = computed(() => layers.flatMap(layer => drawn.value.flatMap(part => part.outlines!
   .filter(outline => (outline.layer ?? 'housing') === layer)
-  .map((outline, i) => ({ key: `${part.key}-${i}`, part, layer, out: isOut(part), lit: moving.value.has(part.key), rectangles: rectangles(outline) })))))
+  .map((outline, i) => ({ key: `${part.key}-${i}`, part, layer, out: isOut(part), lit: moving.value.has(part.key) || bench.pickedPart.value === part.key, rectangles: rectangles(outline) })))))
 
+/** The match-marks that are on the parts, under the part they were made on. */
+const marks = computed(() => job.sheet!.marks.flatMap((mark) => {
+  const outline = job.sheet!.parts.find(part => mark.between.includes(part.key) && part.outlines)?.outlines?.[0]
+  if (!outline || !markMade(job.state, mark.key)) return []
+  return [{ key: mark.key, x: MARGIN + ((outline.fromMm + outline.toMm) / 2 - extent.value.from) * scaleX.value, checked: markChecked(job.state, mark.key)?.result === 'matches' }]
+}))
+function find(event: Event) {
+  const select = event.target as HTMLSelectElement
+  bench.pickPart(select.value)
+  select.value = ''
+}
 const outNames = computed(() => drawn.value.filter(isOut).map(part => part.name))
 const label = computed(() => `Section along the shaft. ${outNames.value.length ? `Out: ${outNames.value.join(', ')}.` : 'Everything is in.'} ${
   moving.value.size ? `This step moves: ${drawn.value.filter(part => moving.value.has(part.key)).map(part => part.name).join(', ')}.` : ''}`)
@@ -60,11 +73,33 @@ const litNames = computed(() => drawn.value.filter(part => moving.value.has(part
         :key="shape.key"
         :class="[shape.layer, { out: shape.out, lit: shape.lit }]"
       >
-        <rect
-          v-for="(r, i) in shape.rectangles"
-          :key="i"
-          v-bind="r"
-        />
+        <g @click="bench.pickPart(shape.part.key)">
+          <rect
+            v-for="(r, i) in shape.rectangles"
+            :key="i"
+            v-bind="r"
+          />
+        </g>
+        <g
+          v-if="shape.out"
+          class="lifted"
+          :transform="`translate(0 ${LIFTED / 2 - axis * 0.2}) scale(1 0.2)`"
+          @click="bench.pickPart(shape.part.key)"
+        >
+          <rect
+            v-for="(r, i) in shape.rectangles"
+            :key="i"
+            v-bind="r"
+          />
+        </g>
+      </g>
+      <g
+        v-for="mark in marks"
+        :key="mark.key"
+        class="mark"
+        :class="{ checked: mark.checked }"
+      >
+        <path :d="`M${mark.x} ${HEIGHT - 9}l4 8h-8z`" />
       </g>
     </svg>
     <figcaption>
@@ -77,6 +112,21 @@ const litNames = computed(() => drawn.value.filter(part => moving.value.has(part
         v-if="outNames.length"
         class="quiet"
       >┄ out: {{ outNames.length }} of {{ drawn.length }} drawn parts</span>
+      <label class="find">
+        <span class="visually-hidden">Find a part</span>
+        <select
+          @change="find"
+        >
+          <option value="">
+            Find a part …
+          </option>
+          <option
+            v-for="line in bench.account.value"
+            :key="line.part.key"
+            :value="line.part.key"
+          >{{ line.part.name }}{{ line.out ? ' (out)' : '' }}</option>
+        </select>
+      </label>
     </figcaption>
   </figure>
 </template>
@@ -91,9 +141,16 @@ rect { stroke: var(--prussian); stroke-width: 1; vector-effect: non-scaling-stro
 .still rect { fill: var(--steel-still); stroke: var(--brass); }
 .out rect { fill: none; stroke: var(--rule-strong); stroke-dasharray: 4 4; }
 .lit rect { stroke: var(--brass-line); stroke-width: 3; fill: var(--brass-tint); stroke-dasharray: none; }
+.lifted rect { fill: var(--plate); stroke: var(--slate); stroke-dasharray: none; }
+g { cursor: pointer; }
+.mark path { fill: var(--chalk); stroke: var(--brass-line); }
+.mark.checked path { fill: var(--verdigris); stroke: var(--verdigris); }
+.find select { height: 26px; max-width: 170px; font: 500 13px var(--text); background: var(--chalk); color: var(--ink); border: 1px solid var(--rule-strong); }
+@media (pointer: coarse) { .find select { height: 44px; } }
 .centre { stroke: var(--slate); stroke-dasharray: 18 4 3 4; stroke-width: .8; fill: none; }
 figcaption { display: flex; gap: 16px; font-size: 13px; line-height: 1.3; white-space: nowrap; overflow: hidden; flex: none; padding-right: 14px; }
 figcaption strong { font-family: var(--mono); font-weight: 500; }
 .lit-name { color: var(--brass); font-weight: 600; overflow: hidden; text-overflow: ellipsis; }
-figcaption .quiet { margin-left: auto; }
+figcaption { align-items: center; }
+.find { margin-left: auto; }
 </style>

@@ -2,24 +2,32 @@
 import type { DutyLine, Step } from '#core'
 import CheckMarkDuty from './CheckMarkDuty.vue'
 import DecisionDuty from './DecisionDuty.vue'
+import EvidenceDuty from './EvidenceDuty.vue'
+import HandCheckDuty from './HandCheckDuty.vue'
 import HoldDuty from './HoldDuty.vue'
 import MakeMarkDuty from './MakeMarkDuty.vue'
+import OutsideDuty from './OutsideDuty.vue'
+import PlaceDuty from './PlaceDuty.vue'
 import ReadingDuty from './ReadingDuty.vue'
+import WayDuty from './WayDuty.vue'
 import type { Bench } from './use-bench'
 
 /** One thing that the step asks for, as the form in which it is done. */
-const { line } = defineProps<{ line: DutyLine, step: Step, bench: Bench }>()
+const { line, step } = defineProps<{ line: DutyLine, step: Step, bench: Bench }>()
+const checkOf = (key: string) => step.feels!.find(check => check.key === key)!
 </script>
 
 <template>
   <li
     class="duty"
+    :data-duty="line.duty.kind"
     :class="{ met: line.met }"
   >
     <ReadingDuty
       v-if="line.duty.kind === 'reading'"
       :position-key="line.duty.position"
       :stage="line.duty.stage"
+      :no-go="line.duty.noGo"
       :bench="bench"
     />
     <MakeMarkDuty
@@ -37,10 +45,40 @@ const { line } = defineProps<{ line: DutyLine, step: Step, bench: Bench }>()
       :part-key="line.duty.part"
       :bench="bench"
     />
+    <WayDuty
+      v-else-if="line.duty.kind === 'way'"
+      :choice-key="line.duty.choice"
+      :bench="bench"
+    />
+    <HandCheckDuty
+      v-else-if="line.duty.kind === 'hand check'"
+      :step="step"
+      :check="checkOf(line.duty.check)"
+      :bench="bench"
+    />
+    <PlaceDuty
+      v-else-if="line.duty.kind === 'place'"
+      :part-key="line.duty.part"
+      :bench="bench"
+    />
+    <OutsideDuty
+      v-else-if="line.duty.kind === 'outside'"
+      :step="step"
+      :part-key="line.duty.part"
+      :met="line.met"
+      :bench="bench"
+    />
     <HoldDuty
-      v-else
+      v-else-if="line.duty.kind === 'hold'"
       :step="step"
       :text="line.duty.text"
+      :bench="bench"
+    />
+    <EvidenceDuty
+      v-else
+      :duty="line.duty"
+      :step="step"
+      :met="line.met"
       :bench="bench"
     />
   </li>

@@ -1,28 +1,37 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
-import { dutiesOf, indexOf, partOf } from '#core'
+import { computed, ref, watch } from 'vue'
+import { dutiesOf, indexOf, partOf, stepNumber } from '#core'
 import { moment } from '../../ui/moment'
 import NoteDialog from './NoteDialog.vue'
+import PhotoButton from './PhotoButton.vue'
+import PhotoStrip from '../../ui/PhotoStrip.vue'
+import PieceCounts from './PieceCounts.vue'
 import StepCautions from './StepCautions.vue'
 import StepFacts from './StepFacts.vue'
 import StepDuty from './StepDuty.vue'
+import StepTools from './StepTools.vue'
 import type { Bench } from './use-bench'
 
 const { bench } = defineProps<{ bench: Bench }>()
 const emit = defineEmits<{ closeJob: [] }>()
 const { job } = bench
 const noting = ref(false)
+const counted = ref<{ part: string, count: number }[]>([])
+watch(() => bench.shown.value?.key, () => { counted.value = [] })
 
 const step = computed(() => bench.shown.value)
 const stamp = computed(() => step.value ? job.state.done[step.value.key] : undefined)
-const number = computed(() => step.value ? job.sheet!.steps.indexOf(step.value) + 1 : 0)
+const number = computed(() => step.value ? stepNumber(job.sheet!, step.value) : 0)
 const duties = computed(() => step.value ? dutiesOf(job.sheet!, job.state, step.value) : [])
 const notes = computed(() => job.state.notes.filter(note => note.step === step.value?.key))
 const moves = computed(() => {
   const pieces = step.value?.removes ?? step.value?.refits ?? []
   return pieces.map(({ part, count }) => ({ part: partOf(job.sheet!, part), count }))
 })
+/** Photos of this step that no duty shows. */
+const photos = computed(() => job.state.photos.filter(photo => photo.step === step.value?.key && !duties.value.some(line => line.duty.kind === 'photo')))
 const joint = computed(() => step.value?.tightens ? indexOf(job.sheet!).joint.get(step.value.tightens) : undefined)
+defineExpose({ note: () => { noting.value = true } })
 const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
 </script>
 
@@ -68,6 +77,14 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
         :step="step"
         :moves="moves"
         :joint="joint"
+      />
+      <StepTools
+        :step="step"
+        :bench="bench"
+      />
+      <PhotoStrip
+        :photos="photos"
+        :job-id="job.meta!.id"
       />
       <ul
         v-if="duties.length"
@@ -138,11 +155,15 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
           >
             {{ bench.obstacle.value }}
           </p>
+          <PieceCounts
+            v-model="counted"
+            :moves="moves"
+          />
           <el-button
             type="primary"
             class="big"
             :disabled="bench.obstacle.value !== null"
-            @click="bench.tick()"
+            @click="bench.tick(counted)"
           >
             {{ step.done ?? 'Done' }}
           </el-button>
@@ -165,6 +186,12 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
         >
           <Icon name="ph:note-pencil" />&nbsp;Note
         </el-button>
+        <PhotoButton
+          v-if="step"
+          label="Photo"
+          :bench="bench"
+          :of="{ step: step.key }"
+        />
         <el-button
           text
           :disabled="!bench.undoable.value"
@@ -200,6 +227,7 @@ footer { padding: 10px 20px 8px; border-top: 1px solid var(--rule); flex: none; 
 .refusal { color: var(--oxide); margin-bottom: 6px; font-weight: 500; }
 .stamp { color: var(--verdigris); font-weight: 500; display: flex; align-items: center; gap: 8px; flex-wrap: wrap; }
 .side { display: flex; gap: 4px; margin: 2px -10px 0; }
+.side :deep(.take) { border: 0; background: none; padding: 0 10px; font-size: 16px; font-weight: 500; }
 .closed { padding: 12px 20px; background: var(--verdigris-tint); display: flex; gap: 12px; align-items: center; justify-content: space-between; }
 .done { display: flex; flex-direction: column; gap: 14px; justify-content: center; }
 </style>

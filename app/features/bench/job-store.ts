@@ -2,11 +2,12 @@ import { useDebounceFn, useWebSocket } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { v4 as newId } from 'uuid'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { emptyState, foldJob, guardEvent, type EventBodies, type EventType, type JobEvent, type JobState, type RecordedEvent, type Sheet } from '#core'
+import { emptyState, foldJob, guardEvent, sheetForJob, timersOf, type EventBodies, type EventType, type JobEvent, type JobState, type RecordedEvent, type Sheet } from '#core'
 import type { JobBundle, LiveMessage } from '#shared/wire/types'
 import { callApi, NoNetwork, sentenceOf } from '../../net/api'
-import { deviceStore } from '../../net/device-store'
+import { deviceId, deviceStore } from '../../net/device-store'
 import { useOutboxStore } from '../../net/outbox-store'
+import { fetchSheet, keptSheet } from '../../net/sheets'
 import { useSessionStore } from '../session/session-store'
 
 const LOOK_AGAIN_MS = 20_000
@@ -25,6 +26,9 @@ export const useJobStore = defineStore('job', () => {
   const seq = ref(0)
   const problem = ref<string | null>(null)
   const refusal = ref<string | null>(null)
+  /** How far the server's clock is ahead of this device's. */
+  const clockAheadMs = ref(0)
+  const now = () => new Date(Date.now() + clockAheadMs.value)
 
   const mine = computed(() => outbox.waiting.filter(entry => entry.job === meta.value?.id).map(entry => entry.event))
   const state = computed<JobState>(() => {
@@ -56,16 +60,22 @@ export const useJobStore = defineStore('job', () => {
     },
   })
 
+  /** Key and revision of the released document behind `sheet`. */
+  let released: JobBundle['sheet'] | null = null
+
   async function open(id: string): Promise<void> {
     close()
     try {
       const kept = await deviceStore.jobs.get(id)
       if (kept) {
-        const document = await deviceStore.sheets.get(sheetId(kept.sheet))
-        if (document) show(kept.meta, document.document, kept.state, kept.seq)
+        const document = await keptSheet(kept.sheet)
+        released = kept.sheet
+        if (document) show(kept.meta, sheetForJob(document, kept.meta.setup), kept.state, kept.seq)
       }
       const bundle = await callApi<JobBundle>(`/jobs/${id}`)
-      const document = await fetchSheet(bundle.sheet)
+      clockAheadMs.value = Date.parse(bundle.now) - Date.now()
+      const document = sheetForJob(await fetchSheet(bundle.sheet), bundle.job.setup)
+      released = bundle.sheet
       const start = bundle.snapshot ?? { seq: 0, state: emptyState() }
       show(bundle.job, document, foldJob(document, bundle.events, start.state), bundle.events.at(-1)?.seq ?? start.seq)
       await outbox.forgetRecorded(new Set(bundle.events.map(event => event.id)))
@@ -99,12 +109,27 @@ export const useJobStore = defineStore('job', () => {
     const { id, name } = session.person
     // A plain copy: what a form holds is reactive and cannot be stored on the device.
     const plain = JSON.parse(JSON.stringify(body)) as EventBodies[T]
-    const event = { id: newId(), type, body: plain, actor: { id, name }, happenedAt: new Date().toISOString() } as JobEvent
+    const event = { id: newId(), type, body: plain, actor: { id, name }, happenedAt: now().toISOString() } as JobEvent
     const refused = guardEvent(sheet.value, state.value, event)
     refusal.value = refused?.message ?? null
     if (refused) return false
     void outbox.add(meta.value.id, event)
     return true
+  }
+
+  /** A second person signs one event at this bench, with login and PIN. Needs the link; says what went wrong. */
+  async function sign<T extends EventType>(type: T, body: EventBodies[T], login: string, pin: string): Promise<string | null> {
+    if (!meta.value) return null
+    try {
+      const event = { id: newId(), type, body, happenedAt: now().toISOString() }
+      // What waits here comes first, because the signature stands on it.
+      await outbox.send()
+      await callApi(`/jobs/${meta.value.id}/sign`, { method: 'POST', body: { device: deviceId(), event, login, pin } })
+      await catchUp()
+      return null
+    } catch (error) {
+      return error instanceof NoNetwork ? 'A signature of a second person needs the link. Other steps can go on meanwhile.' : sentenceOf(error)
+    }
   }
 
   let catching: Promise<void> | undefined
@@ -139,19 +164,10 @@ export const useJobStore = defineStore('job', () => {
     void deviceStore.jobs.put({ id: meta.value.id, meta: { ...meta.value }, sheet: sheetRef, seq: seq.value, state: recorded.value })
   }
   watch(seq, () => {
-    if (sheet.value && meta.value) void keepSoon({ key: sheet.value.key, revision: sheet.value.revision })
+    if (released && meta.value) void keepSoon(released)
   })
 
-  return { meta, sheet, state, seq, problem, refusal, waitingIds, open, close, act }
+  const timers = computed(() => sheet.value ? timersOf(sheet.value, state.value).filter(wait => !wait.cut) : [])
+
+  return { meta, sheet, state, seq, problem, refusal, waitingIds, timers, now, open, close, act, sign, catchUp }
 })
-
-const sheetId = ({ key, revision }: { key: string, revision: number }) => `${key}@${revision}`
-
-/** A released revision never changes, so once it is on the device it is never asked for again. */
-async function fetchSheet(wanted: { key: string, revision: number }): Promise<Sheet> {
-  const kept = await deviceStore.sheets.get(sheetId(wanted))
-  if (kept) return kept.document
-  const document = await callApi<Sheet>(`/sheets/${wanted.key}/${wanted.revision}`)
-  await deviceStore.sheets.put({ id: sheetId(wanted), document })
-  return document
-}

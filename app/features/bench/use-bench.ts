@@ -1,5 +1,8 @@
+import { useNow } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { guardEvent, isDone, lastStanding, nextSteps, openDuties, openRungs, stepOf, type Step } from '#core'
+import {
+  debtsOf, guardEvent, isDone, lastStanding, layOutVee, markRisks, nextSteps, openDuties, openRungs, partAccount, progressOf, sheetNow, stepOf, timersOf, waitsOf, type Step,
+} from '#core'
 import { useSessionStore } from '../session/session-store'
 import { useJobStore } from './job-store'
 
@@ -10,26 +13,41 @@ export function useBench() {
   const job = useJobStore()
   const session = useSessionStore()
   const picked = ref<string | null>(null)
+  const pickedPart = ref<string | null>(null)
+  const clock = useNow({ interval: 1000 })
 
+  /** The sheet as far as this job has decided its forks. */
+  const sheet = computed(() => job.sheet ? sheetNow(job.sheet, job.state) : null)
+  const vee = computed(() => sheet.value ? layOutVee(sheet.value) : null)
+  const account = computed(() => job.sheet ? partAccount(job.sheet, progressOf(job.state)) : [])
   const next = computed<Step[]>(() => job.sheet ? nextSteps(job.sheet, job.state) : [])
   /** Where the work is: the first step that can be done. */
   const current = computed<Step | null>(() => next.value[0] ?? null)
   const shown = computed<Step | null>(() => {
-    if (!job.sheet) return null
-    return picked.value && job.sheet.steps.some(step => step.key === picked.value) ? stepOf(job.sheet, picked.value) : current.value
+    if (!sheet.value) return null
+    return picked.value && sheet.value.steps.some(step => step.key === picked.value) ? stepOf(sheet.value, picked.value) : current.value
   })
   const nextKeys = computed(() => new Set(next.value.map(step => step.key)))
   const openKeys = computed(() => new Set(job.sheet ? openRungs(job.sheet, job.state).map(rung => rung.key) : []))
   const mayWork = computed(() => session.may('job:work') && !job.state.closed)
+  const timers = computed(() => job.sheet ? timersOf(job.sheet, job.state) : [])
+  const debts = computed(() => job.sheet ? debtsOf(job.sheet, job.state) : [])
+  const risks = computed(() => job.sheet ? markRisks(job.sheet, job.state) : [])
 
   const statusOf = (step: Step): StepStatus => isDone(job.state, step.key) ? 'done' : nextKeys.value.has(step.key) ? 'next' : 'later'
   const dutiesLeft = computed(() => job.sheet && shown.value ? openDuties(job.sheet, job.state, shown.value) : [])
+  const waits = computed(() => job.sheet && shown.value ? waitsOf(job.sheet, job.state, shown.value) : [])
+  /** Milliseconds until a moment of the server's clock, as it ticks; negative when it is past. */
+  const msUntil = (moment: string) => Date.parse(moment) - clock.value.getTime() - (job.now().getTime() - Date.now())
+  const isWaiting = computed(() => waits.value.some(wait => !wait.cut && msUntil(wait.endsAt) > 0))
 
   /** Why the shown step cannot be ticked now; null when it can. */
   const obstacle = computed<string | null>(() => {
     if (!job.sheet || !shown.value) return null
     const actor = { id: session.person?.id ?? '', name: session.person?.name ?? '' }
-    return guardEvent(job.sheet, job.state, { id: '', type: 'step-done', body: { step: shown.value.key }, actor, happenedAt: '' })?.message ?? null
+    // Asked anew when a wait ends, not at each tick of the clock.
+    const happenedAt = isWaiting.value ? waits.value[0]!.startedAt : job.now().toISOString()
+    return guardEvent(job.sheet, job.state, { id: '', type: 'step-done', body: { step: shown.value.key }, actor, happenedAt })?.message ?? null
   })
 
   function look(step: Step | null): void {
@@ -37,11 +55,26 @@ export function useBench() {
     job.refusal = null
   }
 
-  function tick(): void {
+  /** Looks at a part; nothing or null puts it down. */
+  function pickPart(part: string | null): void {
+    pickedPart.value = part || null
+    job.refusal = null
+  }
+
+  /** The step before or after the shown one in the order of the sheet. */
+  function lookBy(places: number): void {
+    const steps = sheet.value?.steps ?? []
+    const at = steps.findIndex(step => step.key === shown.value?.key)
+    const there = steps[at + places]
+    if (at >= 0 && there) look(there)
+  }
+
+  function tick(counted?: { part: string, count: number }[]): void {
     const step = shown.value
-    if (!step || !job.act('step-done', { step: step.key })) return
+    if (!step || !job.act('step-done', { step: step.key, ...(counted?.length ? { counted } : {}) })) return
     // The work goes on where it was: the next step after this one in the sheet, or whatever can be done.
-    const after = job.sheet!.steps.slice(job.sheet!.steps.indexOf(step) + 1)
+    const steps = sheet.value!.steps
+    const after = steps.slice(steps.findIndex(candidate => candidate.key === step.key) + 1)
     picked.value = (after.find(candidate => nextKeys.value.has(candidate.key)) ?? next.value[0])?.key ?? null
   }
 
@@ -54,9 +87,20 @@ export function useBench() {
     if (job.act('undone', { event }) && step) picked.value = step.key
   }
 
-  watch(() => job.meta?.id, () => { picked.value = null })
+  /** The work goes back to a step; it and everything above it is open again. */
+  function goBack(step: string, reason: string): void {
+    if (job.act('gone-back', { step, reason })) picked.value = step
+  }
 
-  return { job, session, shown, current, next, openKeys, mayWork, statusOf, dutiesLeft, obstacle, undoable, look, tick, takeBack }
+  watch(() => job.meta?.id, () => {
+    picked.value = null
+    pickedPart.value = null
+  })
+
+  return {
+    job, session, sheet, vee, account, shown, current, next, openKeys, mayWork, timers, debts, risks, waits, isWaiting, msUntil, statusOf, dutiesLeft, obstacle, undoable,
+    pickedPart, pickPart, look, lookBy, tick, takeBack, goBack,
+  }
 }
 
 export type Bench = ReturnType<typeof useBench>

@@ -7,7 +7,9 @@ import { useAnswer } from '../../net/use-answer'
 import { moment } from '../../ui/moment'
 import StateNote from '../../ui/StateNote.vue'
 import VerdictMark from '../../ui/VerdictMark.vue'
+import PhotoStrip from '../../ui/PhotoStrip.vue'
 import EventLog from './EventLog.vue'
+import WorkTurns from './WorkTurns.vue'
 
 const { jobId } = defineProps<{ jobId: string }>()
 const answer = useAnswer<Dossier>(() => `dossier ${jobId}`, () => callApi(`/jobs/${jobId}/dossier`))
@@ -155,6 +157,17 @@ const marks = computed(() => (dossier.value?.state.marksMade ?? []).map(made => 
           </ul>
         </section>
       </div>
+      <WorkTurns :state="dossier.state" />
+      <section
+        v-if="dossier.state.photos.length"
+        class="plate card"
+      >
+        <h2>Photos</h2>
+        <PhotoStrip
+          :photos="dossier.state.photos"
+          :job-id="jobId"
+        />
+      </section>
       <EventLog
         :events="dossier.events"
         :refused="dossier.refused"

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { Dossier } from '#shared/wire/types'
+import { eventName } from '../../ui/event-name'
 import { moment } from '../../ui/moment'
 
 defineProps<{ events: Dossier['events'], refused: Dossier['refused'] }>()
 function subject(event: Dossier['events'][number]): string {
   const body = event.body as Record<string, unknown>
-  return String(body.step ?? body.mark ?? body.position ?? body.part ?? body.text ?? body.reason ?? '')
+  return String(body.step ?? body.mark ?? body.position ?? body.part ?? body.choice ?? body.text ?? body.reason ?? '')
 }
 </script>
 
@@ -31,7 +32,7 @@ function subject(event: Dossier['events'][number]): string {
           <td class="mono">
             {{ moment(event.happenedAt) }}
           </td>
-          <td>{{ event.type }}</td>
+          <td>{{ eventName(event.type) }}</td>
           <td class="mono">
             {{ subject(event) }}
           </td>

@@ -113,7 +113,7 @@ onMounted(() => void answer.load())
       />
       <StartJobDialog
         v-model="starting"
-        :tag="tag"
+        :unit="unit"
       />
     </template>
   </div>

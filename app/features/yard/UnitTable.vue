@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import type { UnitRow } from '#shared/wire/types'
+import { useNow } from '@vueuse/core'
 import ProgressNeedle from '../../ui/ProgressNeedle.vue'
+import { leftOf } from '../../ui/time-left'
 
 defineProps<{ units: readonly UnitRow[], siteNames: Record<string, string> }>()
 
+const clock = useNow({ interval: 10_000 })
 const DAY_MS = 86_400_000
 /** The due day in words, and whether it needs somebody now. */
 function due(day: string | null): { text: string, state: 'late' | 'soon' | 'far' } {
@@ -78,7 +81,7 @@ function due(day: string | null): { text: string, state: 'late' | 'soon' | 'far'
                 :done="unit.openJob.stepsDone"
                 :total="unit.openJob.stepsTotal"
               />
-              <span class="now">{{ unit.openJob.currentStep ?? 'Ready to close' }}</span>
+              <span class="now">{{ unit.openJob.currentStep ?? 'Ready to close' }}<small v-if="unit.openJob.timer && Date.parse(unit.openJob.timer.endsAt) > clock.getTime()"><Icon name="ph:hourglass-medium" /> {{ unit.openJob.timer.name }}: {{ leftOf(Date.parse(unit.openJob.timer.endsAt) - clock.getTime()) }}</small></span>
               <Icon name="ph:caret-right" />
             </NuxtLink>
             <span
@@ -105,6 +108,7 @@ function due(day: string | null): { text: string, state: 'late' | 'soon' | 'far'
 .open { display: flex; align-items: center; gap: 12px; min-height: 44px; color: var(--ink); text-decoration: none; padding: 0 10px; background: var(--brass-tint); border-left: 4px solid var(--brass-line); }
 .open:hover .now { text-decoration: underline; }
 .now { flex: 1; font-weight: 500; line-height: 1.15; }
+.now small { display: block; font-weight: 400; color: var(--brass); }
 .small { font-size: 13px; }
 @media (max-width: 1000px) { .wide { display: none; } .bench { min-width: 240px; } }
 </style>

@@ -1,11 +1,14 @@
 import Joi from 'joi'
+import { DEPTHS, type Depth } from '#core'
 import { database } from '../../../db/client'
 import { defineApi } from '../../../http/define-api'
 import { unitParams } from '../../../http/params'
 import { startJob } from '../../../services/start-job'
 
-const body = Joi.object<{ reason: string, device: string }>({
+const body = Joi.object<{ reason: string, depth?: Depth, target?: string, device: string }>({
   reason: Joi.string().trim().min(3).max(300).required(),
+  depth: Joi.valid(...DEPTHS),
+  target: Joi.string().max(60),
   device: Joi.string().guid().required(),
 })
 

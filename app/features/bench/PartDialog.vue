@@ -1,0 +1,188 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { DomainError, rungsOf, shortestWayIn, type PartLine, type Step } from '#core'
+import AskDialog from '../../ui/AskDialog.vue'
+import PhotoButton from './PhotoButton.vue'
+import PhotoStrip from '../../ui/PhotoStrip.vue'
+import { placesOf } from './places'
+import type { Bench } from './use-bench'
+
+/** One part: where its pieces are, the way in to it, its rung; and moving pieces from place to place. */
+const { bench } = defineProps<{ bench: Bench }>()
+const { job } = bench
+const open = computed({ get: () => bench.pickedPart.value !== null && job.sheet !== null, set: (value) => { if (!value) bench.pickPart(null) } })
+const line = computed<PartLine | undefined>(() => bench.account.value.find(entry => entry.part.key === bench.pickedPart.value))
+const rungs = computed(() => rungsOf(bench.sheet.value!).filter(rung => [...rung.off.removes ?? [], ...rung.on.refits ?? []].some(piece => piece.part === line.value?.part.key)))
+const way = computed(() => {
+  if (!line.value || line.value.out === line.value.part.count) return null
+  try {
+    const found = shortestWayIn(job.sheet!, job.state, line.value.part.key)
+    return found.steps.length ? found : null
+  } catch (error) {
+    if (error instanceof DomainError) return null
+    throw error
+  }
+})
+const photos = computed(() => job.state.photos.filter(photo => photo.part === line.value?.part.key))
+const places = computed(() => line.value ? placesOf(line.value) : [])
+const from = ref('')
+const [to, count, reason] = [ref('washing'), ref(1), ref('')]
+const start = computed(() => places.value.some(place => place.key === from.value) ? from.value : places.value[0]?.key ?? '')
+
+function show(step: Step) {
+  bench.look(step)
+  open.value = false
+}
+function move() {
+  const place = to.value.trim()
+  const tag = /^[a-z]{1,3}-\d{1,4}$/i.test(place) ? place.toUpperCase() : place
+  if (job.act('part-moved', { part: line.value!.part.key, count: count.value, from: start.value, to: tag, ...(reason.value.trim() ? { reason: reason.value.trim() } : {}) })) reason.value = ''
+}
+</script>
+
+<template>
+  <AskDialog
+    v-model="open"
+    :title="line ? `${line.part.count > 1 ? `${line.part.count} × ` : ''}${line.part.name}` : ''"
+    :width="620"
+    leave="Back to the bench"
+  >
+    <template v-if="line">
+      <p
+        v-if="line.part.handling"
+        class="quiet"
+      >
+        {{ line.part.handling }}
+      </p>
+      <dl>
+        <dt>Where</dt>
+        <dd>
+          <span v-if="line.inMachine">{{ line.inMachine }} in the machine</span>
+          <span
+            v-for="place in places"
+            :key="place.key"
+          >{{ place.count }} {{ place.name }}</span>
+          <span v-if="line.fromKit">{{ line.fromKit }} new from the kit</span>
+        </dd>
+        <template v-if="way">
+          <dt>Way in</dt>
+          <dd>
+            <strong class="mono">{{ way.steps.length }} steps, {{ way.minutes }} min</strong>
+            <button
+              v-if="way.steps[0]"
+              type="button"
+              class="link"
+              @click="show(way.steps[0])"
+            >
+              begins with “{{ way.steps[0].short ?? way.steps[0].title }}”
+            </button>
+            <span
+              v-for="other in way.alternatives"
+              :key="JSON.stringify(other.ways)"
+              class="quiet"
+            >or {{ other.steps.length }} steps, {{ other.minutes }} min ({{ Object.values(other.ways).join(', ') }})</span>
+          </dd>
+        </template>
+        <template
+          v-for="rung in rungs"
+          :key="rung.key"
+        >
+          <dt>Rung</dt>
+          <dd>
+            <button
+              type="button"
+              class="link"
+              @click="show(rung.off)"
+            >
+              {{ rung.off.short ?? rung.off.title }}
+            </button> — <button
+              type="button"
+              class="link"
+              @click="show(rung.on)"
+            >
+              {{ rung.on.short ?? rung.on.title }}
+            </button>
+            <span class="quiet">{{ bench.openKeys.value.has(rung.key) ? 'open' : bench.statusOf(rung.on) === 'done' ? 'closed' : 'not opened' }}</span>
+          </dd>
+        </template>
+      </dl>
+      <PhotoStrip
+        :photos="photos"
+        :job-id="job.meta!.id"
+      />
+      <template v-if="bench.mayWork.value">
+        <PhotoButton
+          :bench="bench"
+          :of="{ part: line.part.key }"
+        />
+        <fieldset v-if="places.length">
+          <legend>Move pieces</legend>
+          <input
+            v-model.number="count"
+            type="number"
+            min="1"
+            class="mono"
+            aria-label="How many"
+          >
+          <select
+            :value="start"
+            aria-label="From"
+            @change="from = ($event.target as HTMLSelectElement).value"
+          >
+            <option
+              v-for="place in places"
+              :key="place.key"
+              :value="place.key"
+            >
+              {{ place.name }}
+            </option>
+            <option value="kit">
+              from the kit
+            </option>
+          </select>
+          <input
+            v-model="to"
+            list="places-to"
+            aria-label="To: washing, outside, scrapped, loose or a tag"
+          >
+          <datalist id="places-to">
+            <option
+              v-for="place in ['loose', 'washing', 'outside', 'scrapped']"
+              :key="place"
+              :value="place"
+            />
+          </datalist>
+          <input
+            v-model="reason"
+            class="reason"
+            placeholder="reason, when something is written off"
+            aria-label="Reason"
+          >
+          <el-button @click="move">
+            Move
+          </el-button>
+        </fieldset>
+        <p
+          v-if="job.refusal"
+          class="problem"
+          role="alert"
+        >
+          {{ job.refusal }}
+        </p>
+      </template>
+    </template>
+  </AskDialog>
+</template>
+
+<style scoped>
+dl { display: grid; grid-template-columns: 74px 1fr; margin: 8px 0; }
+dt, dd { padding: 6px 0; margin: 0; border-bottom: 1px solid var(--rule); }
+dt { color: var(--slate); }
+dd > span, dd > strong { display: block; font-weight: 500; }
+.link { min-height: 32px; background: none; border: 0; padding: 0; color: var(--scribe); text-decoration: underline; cursor: pointer; text-align: left; }
+fieldset { display: grid; grid-template-columns: 64px 1fr 1fr; gap: 6px; margin: 12px 0 0; border: 1px solid var(--rule-strong); padding: 8px 12px 12px; }
+input, select { min-height: var(--target); min-width: 0; padding: 0 8px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 15px; }
+.reason { grid-column: 1 / 3; }
+.problem { color: var(--oxide); font-weight: 500; margin-top: 8px; }
+@media (pointer: coarse) { .link { min-height: 44px; } }
+</style>

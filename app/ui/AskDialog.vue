@@ -1,0 +1,37 @@
+<script setup lang="ts">
+/** The one frame of dialogs: a question, what it needs, and the way out at the left of the way on. */
+const { title, width = 540, leave = 'Leave it', act, ready = true, busy = false } = defineProps<{
+  title: string, width?: number, leave?: string, act?: string, ready?: boolean, busy?: boolean
+}>()
+const open = defineModel<boolean>({ required: true })
+const emit = defineEmits<{ act: [] }>()
+</script>
+
+<template>
+  <el-dialog
+    v-model="open"
+    :title="title"
+    :width="`min(${width}px, calc(100vw - 24px))`"
+    :show-close="false"
+    append-to-body
+  >
+    <form @submit.prevent="ready && emit('act')">
+      <slot />
+    </form>
+    <template #footer>
+      <el-button @click="open = false">
+        {{ leave }}
+      </el-button>
+      <slot name="more" />
+      <el-button
+        v-if="act"
+        type="primary"
+        :disabled="!ready"
+        :loading="busy"
+        @click="emit('act')"
+      >
+        {{ act }}
+      </el-button>
+    </template>
+  </el-dialog>
+</template>

@@ -1,0 +1,29 @@
+import { choiceOf, positionOf, type Sheet } from '../sheet'
+import { assessReading } from './assess-reading'
+import { readingAt, type JobState } from './state'
+
+export interface WayProposal {
+  way: string
+  /** What speaks for it, one line a reading. */
+  reasons: string[]
+}
+
+/**
+ * The way that the as-found readings speak for: all in, the one; any doubtful, out or missing, the other. It is proposed; a person signs.
+ *
+ * @returns null when the sheet leaves the choice to the person
+ * @example proposeWay(sheet, state, 'how-far')?.way // 'short'
+ */
+export function proposeWay(sheet: Sheet, state: JobState, choiceKey: string): WayProposal | null {
+  const { proposal } = choiceOf(sheet, choiceKey)
+  if (!proposal) return null
+  const judged = proposal.readings.map(({ position: key, stage }) => {
+    const position = positionOf(sheet, key)
+    const reading = readingAt(state, key, stage)
+    return { name: position.name, verdict: reading ? assessReading(position, reading.values).verdict : 'not measured' }
+  })
+  return {
+    way: judged.every(line => line.verdict === 'in') ? proposal.allIn : proposal.otherwise,
+    reasons: judged.map(line => `${line.name}: ${line.verdict}`),
+  }
+}

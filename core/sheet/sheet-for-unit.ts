@@ -1,0 +1,61 @@
+import { DomainError } from '../domain-error'
+import { leaveOut } from './leave-out'
+import type { Sheet } from './schema'
+
+/** What a unit says of its options: option → value. */
+export type UnitOptions = Readonly<Record<string, string>>
+
+type Conditional = { when?: Readonly<Record<string, readonly string[]>>, variants?: readonly { when: Readonly<Record<string, readonly string[]>>, set: object }[] }
+
+/** Not an option of the unit but of the job; conditions of a sheet may ask for it under this name. */
+export const DEPTH_OPTION = 'evidence'
+
+/**
+ * The sheet of one unit: conditions on options are worked out, so that what is left has parts, counts, tools, torques and steps of just
+ * this machine. Conditions are data; nothing of a sheet is ever run.
+ *
+ * @param options option → value; an option that is not named has the first value of its list
+ * @returns a sheet without options, conditions and variants; the same document when it has none
+ * @throws DomainError `options.unknown` for an option or value the sheet does not have
+ * @example sheetForUnit(sheet, { size: 'large', lubrication: 'oil' }).joints[0].torqueNm
+ */
+export function sheetForUnit(sheet: Sheet, options: UnitOptions = {}): Sheet {
+  const chosen = fullOptions(sheet, options)
+  const holds = (condition: Conditional['when']) => Object.entries(condition ?? {}).every(([option, values]) => values.includes(chosen[option] ?? ''))
+  const settle = <T extends Conditional>(thing: T): T => {
+    if (!thing.when && !thing.variants) return thing
+    const { when: _when, variants = [], ...plain } = thing
+    return Object.assign(plain, ...variants.filter(variant => holds(variant.when)).map(variant => variant.set)) as T
+  }
+  const list = <T extends Conditional>(things: readonly T[]): T[] => things.filter(thing => holds(thing.when)).map(settle)
+  const { options: _options, ...rest } = sheet
+  const partsLeft = new Set(sheet.parts.filter(part => holds(part.when)).map(part => part.key))
+  const stepsLeft = new Set(sheet.steps.filter(step => holds(step.when)).map(step => step.key))
+  // Variants first, because they may bring references that the leaving out has to see; then what does not apply goes.
+  const settled = { ...rest, parts: sheet.parts.map(settle), positions: list(sheet.positions), marks: list(sheet.marks), joints: list(sheet.joints), steps: sheet.steps.map(settle) }
+  return withWayCleared(leaveOut(settled, { step: step => stepsLeft.has(step.key), part: key => partsLeft.has(key) }))
+}
+
+/** What is in the way is taken out first: a step behind a part stands on every removal of that part. */
+export function withWayCleared(sheet: Sheet): Sheet {
+  if (!sheet.steps.some(step => step.behind)) return sheet
+  const removals = (part: string) => sheet.steps.filter(step => step.removes?.some(piece => piece.part === part)).map(step => step.key)
+  const steps = sheet.steps.map(({ behind, ...step }) => behind ? { ...step, after: [...new Set([...step.after, ...behind.flatMap(removals)])] } : step)
+  return { ...sheet, steps }
+}
+
+/** Every option of the sheet with the value that counts. Throws DomainError `options.unknown`. */
+export function fullOptions(sheet: Sheet, options: UnitOptions): Record<string, string> {
+  const chosen: Record<string, string> = { [DEPTH_OPTION]: 'routine' }
+  for (const { key, values } of sheet.options ?? []) chosen[key] = values[0]!.key
+  for (const [key, value] of Object.entries(options)) {
+    const option = sheet.options?.find(candidate => candidate.key === key)
+    if (key !== DEPTH_OPTION && !option?.values.some(candidate => candidate.key === value)) {
+      throw new DomainError('options.unknown', option
+        ? `${option.name} of "${sheet.title}" is ${option.values.map(v => v.key).join(', ')}, not "${value}".`
+        : `The sheet "${sheet.title}" has no option "${key}".`)
+    }
+    chosen[key] = value
+  }
+  return chosen
+}

@@ -1,0 +1,28 @@
+import { leaveOut } from './leave-out'
+import type { Sheet, Step } from './schema'
+
+/** Which way was chosen at which fork: choice → way. */
+export type Ways = Readonly<Record<string, string>>
+
+const known = new WeakMap<Sheet, Map<string, Sheet>>()
+
+/**
+ * The sheet as far as its forks are decided: steps of ways that were not taken are left out. Forks that are still open keep all their
+ * ways, and because the steps of a way stand on the step that chooses, none of them can be done before.
+ *
+ * @returns the same document for the same ways, so that what is kept by document stays known
+ * @example sheetOnWay(sheet, { 'how-far': 'short' }).steps.length
+ */
+export function sheetOnWay(sheet: Sheet, ways: Ways): Sheet {
+  const decided = Object.entries(ways).filter(([choice]) => sheet.choices?.some(candidate => candidate.key === choice)).sort()
+  if (decided.length === 0) return sheet
+  const name = JSON.stringify(decided)
+  const reduced = known.get(sheet) ?? new Map<string, Sheet>()
+  known.set(sheet, reduced)
+  if (!reduced.has(name)) reduced.set(name, leaveOut(sheet, { step: step => isOnWay(step, ways) }))
+  return reduced.get(name)!
+}
+
+/** True unless the step belongs to a way that was not taken. */
+export const isOnWay = (step: Step, ways: Ways): boolean =>
+  Object.entries(step.ways ?? {}).every(([choice, on]) => ways[choice] === undefined || on.includes(ways[choice]))

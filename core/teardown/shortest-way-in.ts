@@ -1,0 +1,93 @@
+import { DomainError } from '../domain-error'
+import { indexOf, sheetOnWay, type Sheet, type Step, type Ways } from '../sheet'
+import { isDone, sheetNow, type Progress } from './progress'
+
+export interface WayIn {
+  /** The steps still to do, in the order of the sheet; the last one reaches the target. */
+  steps: Step[]
+  minutes: number
+  /** The forks this way decides: choice → way. */
+  ways: Record<string, string>
+}
+
+export interface ShortestWayIn extends WayIn {
+  /** Other ways in, the cheaper first; each differs in a fork. */
+  alternatives: WayIn[]
+}
+
+export type WayCost = 'steps' | 'minutes'
+
+/**
+ * The cheapest way from the present state of a job to a part or a position: what still has to be done until the part is out, or the
+ * position can be measured. Everything a step stands on must be done (AND); where the sheet forks, one way is enough (OR).
+ *
+ * All combinations of the forks that matter are weighed, so the result is exact; `checkSheet` bounds how many there can be. A fork is
+ * opened only when the way runs into a step of it.
+ *
+ * @param target key of a part (until it is out), of a position (until it can be measured) or of a step (until it is done)
+ * @param by the fewest steps, or the least minutes of the sheet
+ * @throws DomainError `way.no-target` when the sheet has no such thing, `way.never-reached` when no step takes it out or measures it
+ * Source: AND/OR graphs (Nilsson, Principles of Artificial Intelligence, ch. 3).
+ * @example shortestWayIn(sheet, state, 'seal').steps.length
+ */
+export function shortestWayIn(sheet: Sheet, progress: Pick<Progress, 'done' | 'ways'>, target: string, by: WayCost = 'steps'): ShortestWayIn {
+  const now = sheetNow(sheet, progress)
+  requireTarget(now, target)
+  const decided = Object.fromEntries(Object.entries(progress.ways ?? {}).map(([choice, { way }]) => [choice, way]))
+  const found = new Map<string, WayIn>()
+
+  const explore = (ways: Ways): void => {
+    const on = sheetOnWay(now, ways)
+    const goals = goalsOf(on, target)
+    if (goals.length === 0) return
+    const needed = closure(on, progress, goals)
+    const fork = needed.flatMap(step => Object.keys(step.ways ?? {})).find(choice => ways[choice] === undefined && decided[choice] === undefined)
+      ?? openForkOf(on, goals, ways)
+    if (!fork) {
+      const steps = on.steps.filter(step => needed.includes(step))
+      const way = { steps, minutes: steps.reduce((sum, step) => sum + step.minutes, 0), ways: { ...ways } }
+      const name = steps.map(step => step.key).join(' ')
+      if (!found.has(name)) found.set(name, way)
+      return
+    }
+    for (const way of now.choices!.find(choice => choice.key === fork)!.ways) explore({ ...ways, [fork]: way.key })
+  }
+  explore({})
+  const cost = (way: WayIn) => by === 'steps' ? way.steps.length : way.minutes
+  const [best, ...alternatives] = [...found.values()].sort((a, b) => cost(a) - cost(b) || a.minutes - b.minutes)
+  if (!best) throw new DomainError('way.never-reached', `No step of "${sheet.title}" reaches "${target}".`)
+  return { ...best, alternatives }
+}
+
+function requireTarget(sheet: Sheet, target: string): void {
+  const index = indexOf(sheet)
+  if (!index.part.has(target) && !index.position.has(target) && !index.step.has(target)) {
+    throw new DomainError('way.no-target', `The sheet "${sheet.title}" has no part, position or step "${target}".`)
+  }
+}
+
+/** The steps that reach the target: all removals of a part, the first reading of a position, or the step itself. */
+export function goalsOf(sheet: Sheet, target: string): Step[] {
+  const { step, position } = indexOf(sheet)
+  if (step.has(target)) return [step.get(target)!]
+  if (position.has(target)) return sheet.steps.filter(candidate => candidate.reads?.some(read => read.position === target)).slice(0, 1)
+  return sheet.steps.filter(candidate => candidate.removes?.some(piece => piece.part === target))
+}
+
+/** A fork that the goals themselves belong to: on another way the target may be reached by another step. */
+function openForkOf(sheet: Sheet, goals: readonly Step[], ways: Ways): string | undefined {
+  return goals.flatMap(goal => Object.keys(goal.ways ?? {})).find(choice => ways[choice] === undefined && sheet.choices?.some(candidate => candidate.key === choice))
+}
+
+/** The goals and everything they stand on, as far as it is not done. */
+export function closure(sheet: Sheet, progress: Pick<Progress, 'done'>, goals: readonly Step[]): Step[] {
+  const { step } = indexOf(sheet)
+  const needed = new Set<Step>()
+  const open = [...goals]
+  for (let one = open.pop(); one; one = open.pop()) {
+    if (needed.has(one) || isDone(progress, one.key)) continue
+    needed.add(one)
+    for (const key of one.after) open.push(step.get(key)!)
+  }
+  return [...needed]
+}

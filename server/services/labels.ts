@@ -1,0 +1,64 @@
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
+import { partAccount, progressOf, tagCode } from '#core'
+import type { Person } from '#shared/wire/types'
+import type { Database } from '../db/client'
+import { loadLiveJob } from './live-job'
+import { openJob } from './open-job'
+import { Problem } from './problem'
+
+export type LabelPaper = 'a4' | 'tape'
+
+interface Label { tag: string, code: string, unit: string, job: number, contents: string[] }
+
+const MM = 72 / 25.4
+const MOST_LINES = 4
+
+/** The labels of a job's bags as a PDF: A4 with 3 × 8 labels of 70 × 37 mm, or 62 mm tape with one label of 62 × 29 mm a page. */
+export async function labelSheet(db: Database, person: Person, jobId: string, { paper, tags }: { paper: LabelPaper, tags?: readonly string[] | undefined }): Promise<TDocumentDefinitions> {
+  const { job } = await openJob(db, person, jobId)
+  const live = await loadLiveJob(db, person, jobId, { fresh: true })
+  const contents = new Map<string, string[]>()
+  for (const { part, bagged } of partAccount(live.sheet, progressOf(live.state))) {
+    for (const { tag, count } of bagged) contents.set(tag, [...contents.get(tag) ?? [], `${count} × ${part.name}`])
+  }
+  const wanted = [...tags ?? contents.keys()].sort((a, b) => a.localeCompare(b, 'en', { numeric: true }))
+  if (wanted.length === 0) throw new Problem(409, 'labels.none', 'Nothing is in a bag yet, so there is no label to print.')
+  const labels = wanted.map((tag): Label => ({ tag, code: tagCode(job.number, tag), unit: job.unitTag, job: job.number, contents: contents.get(tag) ?? ['empty'] }))
+  return paper === 'a4' ? onA4(labels) : onTape(labels)
+}
+
+function face({ tag, code, unit, job, contents }: Label): Content {
+  const lines = contents.length > MOST_LINES ? [...contents.slice(0, MOST_LINES - 1), `and ${contents.length - MOST_LINES + 1} more`] : contents
+  return {
+    columns: [
+      { width: 22 * MM, qr: code, fit: 21 * MM, eccLevel: 'Q', margin: [0, 1 * MM, 0, 0] },
+      {
+        width: '*', margin: [2 * MM, 0, 0, 0], stack: [
+          { text: tag, font: 'Plex', bold: true, fontSize: 19 },
+          { text: `${unit} · job ${job}`, font: 'Condensed', fontSize: 10, margin: [0, 0, 0, 1] },
+          ...lines.map((text): Content => ({ text, fontSize: 7.5, lineHeight: 0.95 })),
+        ],
+      },
+    ],
+  }
+}
+
+function onA4(labels: readonly Label[]): TDocumentDefinitions {
+  const [columns, width, height] = [3, 70 * MM, 37 * MM]
+  const rows = Array.from({ length: Math.ceil(labels.length / columns) }, (_, row) =>
+    Array.from({ length: columns }, (_, column): Content => {
+      const label = labels[row * columns + column]
+      return label ? { margin: [3 * MM, 3 * MM, 2 * MM, 0], ...face(label) as object } as Content : ''
+    }))
+  return {
+    ...BASE, pageSize: 'A4', pageMargins: [0, 0, 0, 0],
+    content: [{ layout: 'noBorders', table: { widths: Array.from({ length: columns }, () => width), heights: height, dontBreakRows: true, body: rows } }],
+  }
+}
+
+const onTape = (labels: readonly Label[]): TDocumentDefinitions => ({
+  ...BASE, pageSize: { width: 62 * MM, height: 29 * MM }, pageMargins: [2 * MM, 2 * MM, 2 * MM, 1 * MM],
+  content: labels.map((label, i): Content => ({ ...face(label) as object, ...(i > 0 ? { pageBreak: 'before' } : {}) }) as Content),
+})
+
+const BASE = { defaultStyle: { font: 'Barlow', fontSize: 8 }, info: { title: 'Labels', creator: 'Needler' } } satisfies Partial<TDocumentDefinitions>

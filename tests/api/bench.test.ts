@@ -1,0 +1,188 @@
+import { randomUUID } from 'node:crypto'
+import { afterAll, describe, expect, it } from 'vitest'
+import { eq } from 'drizzle-orm'
+import sharp from 'sharp'
+import { emptyState, foldJob, nextSteps, sheetForJob, type JobState, type Sheet } from '#core'
+import type { Dossier, JobBundle, UnitAnswer, YardAnswer } from '#shared/wire/types'
+import { goodTruth, nextDeed } from '../../demo/walk'
+import { closeConnection, database } from '../../server/db/client'
+import { reading } from '../../server/db/schema'
+import { demoDocuments } from '../support/demo-sheet'
+import { Client, draft } from './client'
+
+afterAll(closeConnection)
+
+const PIN = '4812'
+
+interface Bench { client: Client, id: string, sheet: Sheet, state: () => Promise<JobState>, workTo: (step: string, before?: 'duties' | 'tick') => Promise<void> }
+
+/** A job of its own on a unit, worked through the interface by a technician and a lead. */
+async function benchOf(tag: string, setup: object = {}, login = 'okafor'): Promise<Bench> {
+  const client = await Client.as(login)
+  const lead = await Client.as('brandt')
+  const { body, status } = await client.post<{ id: string }>(`/units/${tag}/jobs`, { reason: 'for a test', device: client.device, ...setup })
+  expect(status).toBe(200)
+  const bundle = async () => (await client.get<JobBundle>(`/jobs/${body.id}`)).body
+  const { job, sheet: released } = await bundle()
+  const sheet = sheetForJob(demoDocuments.find(document => document.key === released.key)!, job.setup)
+  const state = async () => {
+    const { snapshot, events } = await bundle()
+    return foldJob(sheet, events, snapshot?.state ?? emptyState())
+  }
+  const workTo = async (wanted: string, before: 'duties' | 'tick' = 'tick') => {
+    for (let deeds = 0; deeds < 600; deeds++) {
+      const now = await state()
+      const step = nextSteps(sheet, now).find(candidate => candidate.key === wanted) ?? nextSteps(sheet, now)[0]!
+      const { draft: next, byLead } = nextDeed(sheet, now, step, goodTruth(sheet), new Date())
+      if (step.key === wanted && (before === 'duties' || next.type === 'step-done')) return
+      if (next.type === 'photo-added') (next.body as { photo: string }).photo = randomUUID()
+      expect((await (byLead ? lead : client).append(body.id, [next])).body).toMatchObject({ results: [{ outcome: 'recorded' }] })
+    }
+    throw new Error(`never came to ${wanted}`)
+  }
+  return { client, id: body.id, sheet, state, workTo }
+}
+
+const picture = (width = 640, height = 480) => sharp({ create: { width, height, channels: 3, background: '#556' } })
+  .withExif({ IFD0: { Make: 'Made-up camera', Copyright: 'somebody' }, IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '51/1 30/1 0/1' } }).jpeg().toBuffer()
+
+describe('starting', () => {
+  it('takes the options of the unit, the depth and how far, and shows the cut job everywhere', async () => {
+    const { id, client, sheet } = await benchOf('VP-522', { target: 'vanes', depth: 'failure-analysis' }, 'duarte')
+    expect(sheet.steps.length).toBeLessThan(40)
+    expect(sheet.steps.some(step => step.key === 'liner-off')).toBe(false)
+    const { body } = await client.get<JobBundle>(`/jobs/${id}`)
+    expect(body.job.setup).toEqual({ options: { vanes: 'bronze' }, depth: 'failure-analysis', target: 'vanes' })
+    expect(body.job.stepsTotal).toBe(sheet.steps.length)
+  })
+
+  it.each([
+    [{ target: 'flywheel' }, 'way.no-target'], [{ depth: 'deep' }, 'input.bad'], [{ target: 'wear-tiles' }, 'way.never-reached'],
+  ])('refuses %j with a sentence', async (setup, code) => {
+    const client = await Client.as('brandt')
+    const { body } = await client.post('/units/DC-502/jobs', { reason: 'for a test', device: client.device, ...setup })
+    expect(body).toMatchObject({ status: 422, code })
+  })
+})
+
+describe('a second signature', () => {
+  it('is given by name and PIN at the bench of another, counts failures, and needs the right', async () => {
+    const { client, id, state, workTo } = await benchOf('DP-431')
+    await workTo('isolate', 'duties')
+    const sign = (login: string, pin: string) => client.post(`/jobs/${id}/sign`, { device: client.device, event: draft('hold-released', { step: 'isolate' }), login, pin })
+    expect((await sign('brandt', '1111')).body).toMatchObject({ status: 403, code: 'pin.wrong' })
+    expect((await sign('brandt', 'none')).status).toBe(422)
+    expect((await sign('lindqvist', PIN)).body).toMatchObject({ status: 403, code: 'right.missing' })
+    expect((await sign('osei', PIN)).body).toMatchObject({ status: 403, code: 'pin.wrong' })
+    expect((await sign('brandt', PIN)).body).toMatchObject({ outcome: 'recorded', signer: 'H. Brandt' })
+    expect((await state()).released.isolate?.by).toBe('H. Brandt')
+    expect((await sign('brandt', PIN)).body).toMatchObject({ status: 409, code: 'hold.released-already' })
+    for (let i = 0; i < 5; i++) await sign('nakamura', '0000')
+    expect((await sign('nakamura', PIN)).body).toMatchObject({ status: 429 })
+  })
+
+  it('does not let one person be both', async () => {
+    const lead = await Client.as('nakamura')
+    const { id, workTo } = await benchOf('DP-433')
+    await workTo('isolate', 'duties')
+    await lead.append(id, [draft('hold-released', { step: 'isolate' })])
+    expect((await lead.append(id, [draft('step-done', { step: 'isolate' })])).body).toMatchObject({ status: 409, code: 'hold.same-person' })
+  })
+})
+
+describe('timers', () => {
+  it('run on the server’s clock, show in the yard, and are cut short only with a reason', async () => {
+    const { client, id, workTo, state } = await benchOf('C-402')
+    await workTo('guard-off', 'duties')
+    const early = new Date(Date.now() + 3 * 3_600_000).toISOString()
+    // A bench whose clock runs three hours ahead does not end a wait of one hour.
+    expect((await client.append(id, [{ ...draft('step-done', { step: 'guard-off' }), happenedAt: early }])).body).toMatchObject({ status: 409, code: 'step.waits' })
+    const { body } = await client.get<YardAnswer>('/yard?search=C-402')
+    expect(body.units[0]!.openJob!.timer).toMatchObject({ name: 'Coupling cools' })
+    expect(Date.parse(body.units[0]!.openJob!.timer!.endsAt) - Date.now()).toBeLessThanOrEqual(3_600_000)
+    expect((await client.append(id, [draft('wait-cut', { step: 'guard-off', reason: '' })])).status).toBe(422)
+    expect((await client.append(id, [draft('wait-cut', { step: 'guard-off', reason: 'Was stopped yesterday' }), draft('step-done', { step: 'guard-off' })])).status).toBe(200)
+    expect((await state()).waitsCut['guard-off']?.reason).toBe('Was stopped yesterday')
+    expect((await client.get<YardAnswer>('/yard?search=C-402')).body.units[0]!.openJob!.timer).toBeNull()
+  })
+})
+
+describe('going back', () => {
+  it('opens exactly the rungs above, takes their readings out of the fleet’s view, and can itself be undone', async () => {
+    const { client, id, workTo, state } = await benchOf('R-202')
+    await workTo('motor-on')
+    const before = await state()
+    const readings = () => database().select().from(reading).where(eq(reading.jobId, id))
+    const known = (await readings()).length
+    const back = draft('gone-back', { step: 'flange-on', reason: 'A gap stays' })
+    expect((await client.append(id, [back])).status).toBe(200)
+    const opened = await state()
+    expect(Object.keys(before.done).filter(key => !opened.done[key]).sort()).toEqual(['backlash-left', 'flange-on', 'housing-tight'])
+    expect((await readings()).length).toBe(known - 2)
+    expect((await client.append(id, [draft('undone', { event: back.id })])).status).toBe(200)
+    expect((await state()).done).toEqual(before.done)
+    expect((await readings()).length).toBe(known)
+  })
+})
+
+describe('photos', () => {
+  it('are kept without what the camera wrote beside them, once, and shown to those who may see the job', async () => {
+    const client = await Client.as('okafor')
+    const job = await client.openJobOf('P-104')
+    const photo = randomUUID()
+    const put = (bytes: Uint8Array) => client.send('PUT', `/jobs/${job}/photos/${photo}`, bytes as unknown as BodyInit, { 'content-type': 'image/jpeg' })
+    const original = await picture(4000, 3000)
+    expect((await sharp(original).metadata()).exif).toBeDefined()
+    expect((await put(original)).status).toBe(200)
+    expect((await put(await picture(100, 100))).status).toBe(200)
+    const answer = await fetch(`${process.env.NEEDLER_URL}/api/jobs/${job}/photos/${photo}`, { headers: { cookie: client.cookies } })
+    const kept = await sharp(Buffer.from(await answer.arrayBuffer())).metadata()
+    expect([kept.width, kept.height, kept.format, kept.exif, kept.xmp, kept.icc]).toEqual([2048, 1536, 'jpeg', undefined, undefined, undefined])
+    const elsewhere = await Client.as('duarte')
+    expect((await elsewhere.get(`/jobs/${job}/photos/${photo}`)).status).toBe(403)
+    expect((await client.get(`/jobs/${job}/photos/${randomUUID()}`)).body).toMatchObject({ status: 404, code: 'photo.unknown' })
+  })
+
+  it.each<[string, () => Uint8Array, number, string]>([
+    ['text', () => Buffer.from('no picture at all'), 422, 'photo.bad'],
+    ['half a picture', () => Buffer.from('ffd8ffe000104a46494600010100000100010000ffdb0043', 'hex'), 422, 'photo.bad'],
+    ['13 MB', () => Buffer.alloc(13 * 1024 * 1024), 413, 'body.too-large'],
+  ])('are refused when they are %s', async (_name, bytes, status, code) => {
+    const client = await Client.as('okafor')
+    const job = await client.openJobOf('P-104')
+    expect((await client.send('PUT', `/jobs/${job}/photos/${randomUUID()}`, bytes() as unknown as BodyInit, { 'content-type': 'image/jpeg' })).body).toMatchObject({ status, code })
+  })
+})
+
+describe('labels', () => {
+  it.each(['a4', 'tape'])('are printed on %s', async (paper) => {
+    const client = await Client.as('okafor')
+    const job = await client.openJobOf('P-102')
+    const answer = await client.get<string>(`/jobs/${job}/labels?paper=${paper}`)
+    expect(answer.headers.get('content-type')).toBe('application/pdf')
+    expect(answer.body.startsWith('%PDF-')).toBe(true)
+    const pages = answer.body.match(/\/Type \/Page\b/g)!.length
+    const bags = Number(paper === 'a4') || 10
+    if (paper === 'a4') expect(pages).toBe(bags)
+    else expect(pages).toBeGreaterThanOrEqual(bags)
+  })
+
+  it('say when there is nothing to print, and when a tag is none', async () => {
+    const client = await Client.as('okafor')
+    const job = await client.openJobOf('P-105')
+    expect((await client.get(`/jobs/${job}/labels`)).body).toMatchObject({ status: 409, code: 'labels.none' })
+    expect((await client.get(`/jobs/${job}/labels?tags=B07`)).status).toBe(422)
+  })
+})
+
+describe('the record', () => {
+  it('of a finished job tells its turns and reads back through options and ways', async () => {
+    const client = await Client.as('brandt')
+    const { body: unit } = await client.get<UnitAnswer>('/units/C-104')
+    const { body } = await client.get<Dossier>(`/jobs/${unit.jobs[0]!.id}/dossier`)
+    expect(body.job.setup).toMatchObject({ options: { 'torque-class': 'standard' } })
+    expect(body.chain.intact).toBe(true)
+    expect(body.readings.some(entry => entry.quantity === 'share' && entry.verdict !== 'out')).toBe(true)
+    expect(Object.keys(body.state.done)).not.toContain('lockup-off')
+  })
+})
