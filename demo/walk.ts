@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import {
-  AS_IT_SHOULD, choiceOf, dispositionOf, markOf, openDuties, partAccount, partOf, pieceIn, positionOf, progressOf, proposeWay, risksOf, runningWait,
-  type Duty, type EventBodies, type EventType, type JobState, type MarkWay, type ReadingStage, type Sheet, type Step,
+  AS_IT_SHOULD, choiceOf, dispositionOf, lastingWays, markOf, openDuties, partAccount, partOf, pieceIn, positionOf, progressOf, proposeWay, runningWait,
+  type Duty, type EventBodies, type EventType, type JobState, type ReadingStage, type Sheet, type Step,
 } from '#core'
 import type { EventDraft } from '#shared/wire/types'
 
@@ -16,9 +16,6 @@ export interface BenchTruth {
 
 /** One thing that is done at the bench; some are for a second person. */
 export interface Deed { draft: EventDraft, byLead: boolean }
-
-/** Ways of marking that last, the better first. */
-const LASTING: readonly MarkWay[] = ['punch', 'tag']
 
 /**
  * The next thing a careful technician does for a step: its first open duty, what keeps it from being ticked, or the tick itself.
@@ -52,7 +49,7 @@ function dutyDraft(sheet: Sheet, state: JobState, duty: Duty, step: Step, truth:
       return draft('mark-made', { mark: duty.mark, way })
     }
     case 'secure mark': {
-      const lasting = LASTING.find(way => risksOf(sheet, state, duty.mark, way).length === 0)
+      const [lasting] = lastingWays(sheet, state, duty.mark)
       return lasting ? draft('mark-made', { mark: duty.mark, way: lasting }) : draft('photo-added', { photo: randomUUID(), mark: duty.mark })
     }
     case 'check mark': return state.marksMade.some(made => made.mark === duty.mark)

@@ -8,7 +8,7 @@ export {
 export { foldJob, lastStanding } from './fold-job'
 export { guardEvent, type Refusal } from './guard-event'
 export { ladderOf, ladderStand } from './extraction-ladder'
-export { markRisks, risksOf, type MarkRisk } from './mark-risks'
+export { lastingWays, markRisks, risksOf, type MarkRisk } from './mark-risks'
 export { proposeWay, type WayProposal } from './propose-way'
 export { sheetForJob } from './sheet-for-job'
 export {

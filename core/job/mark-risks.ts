@@ -36,6 +36,10 @@ export function risksOf(sheet: Sheet, state: JobState, markKey: string, way: Mar
   ]
 }
 
+/** The ways in which a mark would last to the end of the job, the most durable first; empty when only a photo keeps its place. */
+export const lastingWays = (sheet: Sheet, state: JobState, markKey: string): MarkWay[] =>
+  (['punch', 'scribe', 'tag'] as const).filter(way => risksOf(sheet, state, markKey, way).length === 0)
+
 /** The risks of all marks that are on the parts now and that no photo has secured. */
 export function markRisks(sheet: Sheet, state: JobState): MarkRisk[] {
   return sheet.marks.flatMap((mark) => {

@@ -15,7 +15,7 @@ export const DEPTH_OPTION = 'evidence'
  * this machine. Conditions are data; nothing of a sheet is ever run.
  *
  * @param options option → value; an option that is not named has the first value of its list
- * @returns a sheet without options, conditions and variants; the same document when it has none
+ * @returns a new document without options, conditions and variants
  * @throws DomainError `options.unknown` for an option or value the sheet does not have
  * @example sheetForUnit(sheet, { size: 'large', lubrication: 'oil' }).joints[0].torqueNm
  */

@@ -49,7 +49,7 @@ export const markOf = lookUp('mark')
 /** The fork of that key. Throws DomainError `sheet.no-such-choice`. */
 export const choiceOf = lookUp('choice')
 
-/** The number of a step in its sheet, from 1; a sheet that was cut or forked keeps the numbers of the one it came from when that is given. */
+/** The number of a step in a sheet, from 1. By its key, because a narrowed sheet holds copies of its steps. */
 export const stepNumber = (sheet: Sheet, step: Step): number => sheet.steps.findIndex(candidate => candidate.key === step.key) + 1
 
 /** How a step is called in sentences: its number in the sheet and its title. */

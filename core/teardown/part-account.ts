@@ -1,5 +1,5 @@
 import type { Part, Sheet } from '../sheet'
-import { isDone, sheetNow, type Progress } from './progress'
+import { isDone, PLACES, sheetNow, type Progress } from './progress'
 
 export interface PartLine {
   part: Part
@@ -73,7 +73,7 @@ export function partAccount(sheet: Sheet, progress: Progress): PartLine[] {
   })
 }
 
-const NO_BAG: ReadonlySet<string> = new Set(['loose', 'washing', 'outside', 'scrapped', 'kit'])
+const NO_BAG: ReadonlySet<string> = new Set(PLACES)
 
 function placesOf(removed: number, moves: NonNullable<Progress['moves']>): Map<string, number> {
   const places = new Map<string, number>([['loose', removed]])

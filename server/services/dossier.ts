@@ -1,37 +1,37 @@
 import { asc, eq } from 'drizzle-orm'
 import Papa from 'papaparse'
-import { assessReading, foldJob, positionOf, sheetForJob } from '#core'
+import { assessReading, foldJob, positionOf } from '#core'
 import type { Dossier, Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
-import { job, jobEvent, jobEventRefused, sheet, site, unit } from '../db/schema'
+import { job, jobEvent, jobEventRefused, site, unit } from '../db/schema'
 import { checkChain } from './event-hash'
-import { toRecordedEvent } from './live-job'
+import { sheetOfJob, toRecordedEvent } from './live-job'
 import { Problem } from './problem'
 import { requireReach } from './reach'
 import { toJobRow } from './yard'
 
 /** The whole record of a job, folded anew from its first event, with the chain of hashes checked. */
 export async function readDossier(db: Database, person: Person, jobId: string): Promise<Dossier> {
-  const [row] = await db.select({ job, unit, sheet: sheet.document, siteName: site.name })
-    .from(job).innerJoin(unit, eq(unit.id, job.unitId)).innerJoin(site, eq(site.key, unit.siteKey)).innerJoin(sheet, eq(sheet.id, job.sheetId))
+  const [row] = await db.select({ job, unit, siteName: site.name })
+    .from(job).innerJoin(unit, eq(unit.id, job.unitId)).innerJoin(site, eq(site.key, unit.siteKey))
     .where(eq(job.id, jobId))
   if (!row) throw new Problem(404, 'job.unknown', 'There is no such job.')
   requireReach(person, row.unit.siteKey, 'This job')
-  const [events, refused] = await Promise.all([
+  const [sheet, events, refused] = await Promise.all([
+    sheetOfJob(db, row.job.sheetId, row.job.setup),
     db.select().from(jobEvent).where(eq(jobEvent.jobId, jobId)).orderBy(asc(jobEvent.seq)),
     db.select().from(jobEventRefused).where(eq(jobEventRefused.jobId, jobId)).orderBy(asc(jobEventRefused.refusal)),
   ])
   const recorded = events.map(toRecordedEvent)
-  const sheetOfJob = sheetForJob(row.sheet, row.job.setup)
-  const state = foldJob(sheetOfJob, recorded)
+  const state = foldJob(sheet, recorded)
   return {
     format: 'needler-dossier/1',
     job: { ...toJobRow(row.job), setup: row.job.setup },
     unit: { tag: row.unit.tag, name: row.unit.name, site: row.siteName, make: row.unit.make, nameplate: row.unit.nameplate },
-    sheet: { key: row.sheet.key, revision: row.sheet.revision, title: row.sheet.title, notice: row.sheet.notice },
+    sheet: { key: sheet.key, revision: sheet.revision, title: sheet.title, notice: sheet.notice },
     state,
     readings: state.readings.map(({ position: key, stage, values, typed, by, at }) => {
-      const position = positionOf(sheetOfJob, key)
+      const position = positionOf(sheet, key)
       const { name, quantity, stations, planes } = position
       return { position: key, name, stage, quantity, stations, planes, values, typed, verdict: assessReading(position, values).verdict, by, at }
     }),

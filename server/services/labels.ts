@@ -1,9 +1,10 @@
+import { eq } from 'drizzle-orm'
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
 import { partAccount, progressOf, tagCode } from '#core'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
+import { job, unit } from '../db/schema'
 import { loadLiveJob } from './live-job'
-import { openJob } from './open-job'
 import { Problem } from './problem'
 
 export type LabelPaper = 'a4' | 'tape'
@@ -15,19 +16,19 @@ const MOST_LINES = 4
 
 /** The labels of a job's bags as a PDF: A4 with 3 × 8 labels of 70 × 37 mm, or 62 mm tape with one label of 62 × 29 mm a page. */
 export async function labelSheet(db: Database, person: Person, jobId: string, { paper, tags }: { paper: LabelPaper, tags?: readonly string[] | undefined }): Promise<TDocumentDefinitions> {
-  const { job } = await openJob(db, person, jobId)
   const live = await loadLiveJob(db, person, jobId, { fresh: true })
+  const [face] = await db.select({ job: job.number, unit: unit.tag }).from(job).innerJoin(unit, eq(unit.id, job.unitId)).where(eq(job.id, jobId))
   const contents = new Map<string, string[]>()
   for (const { part, bagged } of partAccount(live.sheet, progressOf(live.state))) {
     for (const { tag, count } of bagged) contents.set(tag, [...contents.get(tag) ?? [], `${count} × ${part.name}`])
   }
   const wanted = [...tags ?? contents.keys()].sort((a, b) => a.localeCompare(b, 'en', { numeric: true }))
   if (wanted.length === 0) throw new Problem(409, 'labels.none', 'Nothing is in a bag yet, so there is no label to print.')
-  const labels = wanted.map((tag): Label => ({ tag, code: tagCode(job.number, tag), unit: job.unitTag, job: job.number, contents: contents.get(tag) ?? ['empty'] }))
+  const labels = wanted.map((tag): Label => ({ ...face!, tag, code: tagCode(face!.job, tag), contents: contents.get(tag) ?? ['empty'] }))
   return paper === 'a4' ? onA4(labels) : onTape(labels)
 }
 
-function face({ tag, code, unit, job, contents }: Label): Content {
+function print({ tag, code, unit, job, contents }: Label): Content {
   const lines = contents.length > MOST_LINES ? [...contents.slice(0, MOST_LINES - 1), `and ${contents.length - MOST_LINES + 1} more`] : contents
   return {
     columns: [
@@ -48,7 +49,7 @@ function onA4(labels: readonly Label[]): TDocumentDefinitions {
   const rows = Array.from({ length: Math.ceil(labels.length / columns) }, (_, row) =>
     Array.from({ length: columns }, (_, column): Content => {
       const label = labels[row * columns + column]
-      return label ? { margin: [3 * MM, 3 * MM, 2 * MM, 0], ...face(label) as object } as Content : ''
+      return label ? { margin: [3 * MM, 3 * MM, 2 * MM, 0], ...print(label) as object } as Content : ''
     }))
   return {
     ...BASE, pageSize: 'A4', pageMargins: [0, 0, 0, 0],
@@ -58,7 +59,7 @@ function onA4(labels: readonly Label[]): TDocumentDefinitions {
 
 const onTape = (labels: readonly Label[]): TDocumentDefinitions => ({
   ...BASE, pageSize: { width: 62 * MM, height: 29 * MM }, pageMargins: [2 * MM, 2 * MM, 2 * MM, 1 * MM],
-  content: labels.map((label, i): Content => ({ ...face(label) as object, ...(i > 0 ? { pageBreak: 'before' } : {}) }) as Content),
+  content: labels.map((label, i): Content => ({ ...print(label) as object, ...(i > 0 ? { pageBreak: 'before' } : {}) }) as Content),
 })
 
 const BASE = { defaultStyle: { font: 'Barlow', fontSize: 8 }, info: { title: 'Labels', creator: 'Needler' } } satisfies Partial<TDocumentDefinitions>

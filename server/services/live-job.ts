@@ -22,7 +22,7 @@ const sheets = new LRUCache<string, Sheet>({ max: 200 })
 const jobs = new LRUCache<string, LiveJob>({ max: 500 })
 
 /** The sheet of a job. Documents are immutable once released, so one read a process and setup is enough. */
-async function sheetOfJob(db: Database, id: string, setup: JobSetup): Promise<Sheet> {
+export async function sheetOfJob(db: Database, id: string, setup: JobSetup): Promise<Sheet> {
   const name = `${id} ${JSON.stringify(setup)}`
   const known = sheets.get(name)
   if (known) return known

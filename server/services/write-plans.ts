@@ -94,8 +94,9 @@ async function write(db: Database, plans: readonly WritePlan[]): Promise<Set<str
     id: row.id, job_id: row.jobId, seq: row.seq, type: row.type, body: row.body, actor_id: row.actorId, actor_name: row.actorName, device: row.device,
     happened_at: row.happenedAt, recorded_at: row.recordedAt, prev_hash: row.prevHash, hash: row.hash,
   }))
-  const readings = plans.flatMap(newReadings)
-  const withdrawn = plans.flatMap(goneReadings)
+  const changes = plans.filter(plan => plan.rows.some(row => TOUCHES_READINGS.has(row.type))).map(changeOfReadings)
+  const readings = changes.flatMap(change => change.came)
+  const withdrawn = changes.flatMap(change => change.went)
   const touchesReadings = readings.length > 0 || withdrawn.length > 0
   const parameters = [heads, events, ...touchesReadings ? [readings, withdrawn] : []].map(value => JSON.stringify(value))
   const moved = await db.$client.unsafe<{ id: string }[]>(STATEMENT + (touchesReadings ? READ_MODELS : '') + RESULT, parameters, { prepare: true })
@@ -114,16 +115,15 @@ function headOf({ sheet, state }: LiveJob) {
   }
 }
 
-/** The read model holds the readings that stand: these came with the plan … */
-function newReadings({ before, after }: WritePlan) {
-  const known = standingReadings(before)
-  return [...standingReadings(after).values()].filter(reading => !known.has(reading.event)).map(reading => readingRow(after, reading))
-}
+const TOUCHES_READINGS: ReadonlySet<string> = new Set(['reading-taken', 'undone', 'gone-back'])
 
-/** … and these went: taken back, or of a step that was opened again. */
-const goneReadings = ({ before, after }: WritePlan): string[] => {
-  const stay = standingReadings(after)
-  return [...standingReadings(before).keys()].filter(event => !stay.has(event))
+/** The read model holds the readings that stand: what a plan adds to it, and what it takes out (taken back, or of a step opened again). */
+function changeOfReadings({ before, after }: WritePlan) {
+  const [was, is] = [standingReadings(before), standingReadings(after)]
+  return {
+    came: [...is.values()].filter(reading => !was.has(reading.event)).map(reading => readingRow(after, reading)),
+    went: [...was.keys()].filter(event => !is.has(event)),
+  }
 }
 
 const standingReadings = ({ state }: LiveJob) => new Map(state.readings.filter(reading => !reading.overtaken).map(reading => [reading.event, reading]))

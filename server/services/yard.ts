@@ -1,8 +1,9 @@
 import { and, asc, count, desc, eq, ilike, inArray, isNotNull, or, sql, type SQL } from 'drizzle-orm'
-import { positionOf, sheetForJob, type JobSetup, type Sheet } from '#core'
+import { positionOf } from '#core'
 import type { JobRow, Person, TimerRow, UnitAnswer, UnitRow, YardAnswer } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, reading, sheet, site, unit } from '../db/schema'
+import { sheetOfJob } from './live-job'
 import { Problem } from './problem'
 import { requireReach } from './reach'
 
@@ -50,22 +51,20 @@ export async function readUnit(db: Database, person: Person, tag: string): Promi
     ? await db.select().from(sheet).where(eq(sheet.key, found.unit.sheetKey)).orderBy(desc(sheet.revision)).limit(1)
     : []
   const jobs = await db.select().from(job).where(eq(job.unitId, found.unit.id)).orderBy(desc(job.openedAt))
-  const rows = jobs.length
-    ? await db.select({ reading, number: job.number, setup: job.setup, document: sheet.document }).from(reading)
-        .innerJoin(job, eq(job.id, reading.jobId)).innerJoin(sheet, eq(sheet.id, job.sheetId))
-        .where(eq(job.unitId, found.unit.id)).orderBy(desc(reading.takenAt))
-    : []
-  const sheets = new Map<number, Sheet>()
-  const jobSheet = (number: number, document: Sheet, setup: JobSetup) => {
-    if (!sheets.has(number)) sheets.set(number, sheetForJob(document, setup))
-    return sheets.get(number)!
-  }
+  const [rows, sheets] = jobs.length
+    ? await Promise.all([
+        db.select().from(reading).where(inArray(reading.jobId, jobs.map(row => row.id))).orderBy(desc(reading.takenAt)),
+        Promise.all(jobs.map(row => sheetOfJob(db, row.sheetId, row.setup))),
+      ])
+    : [[], []]
+  const byJob = new Map(jobs.map((row, i) => [row.id, { number: row.number, sheet: sheets[i]! }]))
   const { openJob: _open, ...row } = toUnitRow(found.unit, null)
   return {
     unit: { ...row, siteName: found.siteName, make: found.unit.make, nameplate: found.unit.nameplate, options: found.unit.options, sheet: plan ? { key: plan.key, title: plan.title, revision: plan.revision } : null },
     jobs: jobs.map(toJobRow),
-    readings: rows.map(({ reading: r, number, setup, document }) => {
-      const position = positionOf(jobSheet(number, document, setup), r.position)
+    readings: rows.map((r) => {
+      const { number, sheet: jobSheet } = byJob.get(r.jobId)!
+      const position = positionOf(jobSheet, r.position)
       return { jobNumber: number, position: r.position, positionName: position.name, stage: r.stage, quantity: position.quantity, mean: r.mean, verdict: r.verdict, takenAt: r.takenAt.toISOString() }
     }),
   }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { markOf, partOf, risksOf, markMade, type Duty, type Step } from '#core'
+import { lastingWays, markOf, partOf, risksOf, markMade, type Duty, type Step } from '#core'
 import PhotoButton from './PhotoButton.vue'
 import PhotoStrip from '../../ui/PhotoStrip.vue'
 import type { Bench } from './use-bench'
@@ -72,7 +72,7 @@ const risk = computed(() => {
         :of="{ mark: duty.mark }"
       />
       <el-button
-        v-for="way in (['punch', 'scribe', 'tag'] as const).filter(way => !risksOf(job.sheet!, job.state, duty.kind === 'secure mark' ? duty.mark : '', way).length)"
+        v-for="way in lastingWays(job.sheet!, job.state, duty.mark)"
         :key="way"
         @click="job.act('mark-made', { mark: duty.mark, way })"
       >
