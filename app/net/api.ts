@@ -1,5 +1,6 @@
 import { FetchError, ofetch } from 'ofetch'
 import type { ProblemDetails } from '#shared/wire/types'
+import { learnServerClock } from './server-clock'
 
 /** An answer of the server that is a refusal: with status, code and a sentence for the person. */
 export class ApiProblem extends Error {
@@ -44,7 +45,7 @@ export const photoAddress = (job: string, photo: string) => `/api/jobs/${job}/ph
 
 async function call<T>(path: string, options: Parameters<typeof ofetch>[1]): Promise<T> {
   try {
-    return await ofetch<T>(`/api${path}`, { ...options, retry: 0, responseType: 'json' }) as T
+    return await ofetch<T>(`/api${path}`, { ...options, retry: 0, responseType: 'json', onResponse: ({ response }) => learnServerClock(response.headers.get('date')) }) as T
   } catch (error) {
     if (!(error instanceof FetchError) || !error.response) throw new NoNetwork()
     throw new ApiProblem(toProblem(error))

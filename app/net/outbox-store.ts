@@ -7,6 +7,7 @@ import type { AppendResult } from '#shared/wire/types'
 import { useSessionStore } from '../features/session/session-store'
 import { ApiProblem, callApi, NoNetwork, sendPicture } from './api'
 import { deviceId, deviceStore, type SetAside, type WaitingEvent, type WaitingPhoto } from './device-store'
+import { serverNow } from './server-clock'
 
 type RecordedListener = (job: string, events: { event: JobEvent, seq: number }[]) => void | Promise<void>
 
@@ -153,7 +154,7 @@ export const useOutboxStore = defineStore('outbox', () => {
     const entry = setAside.value.find(candidate => candidate.id === id)
     if (!entry) return
     await dismiss(id)
-    await add(entry.job, { ...entry.event, id: newId(), happenedAt: new Date().toISOString() })
+    await add(entry.job, { ...entry.event, id: newId(), happenedAt: serverNow().toISOString() })
   }
 
   const onRecorded = (listener: RecordedListener) => void recordedListeners.add(listener)

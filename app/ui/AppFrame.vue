@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { useDark, useNow, useToggle } from '@vueuse/core'
+import { useDark, useToggle } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
 import { sentenceOf } from '../net/api'
 import { useOutboxStore } from '../net/outbox-store'
+import { useMsUntil } from '../net/server-clock'
 import { useSessionStore } from '../features/session/session-store'
 import { useJobStore } from '../features/bench/job-store'
 import AppUpdate from './AppUpdate.vue'
@@ -19,11 +20,11 @@ const toggleDark = useToggle(dark)
 const asideOpen = ref(false)
 const problem = ref('')
 
-const clock = useNow({ interval: 1000 })
+const msUntil = useMsUntil()
 /** The wait of the open job that ends first, counted by the server's clock. */
 const timer = computed(() => {
   const [first] = job.timers
-  return first && { name: first.name, leftMs: Date.parse(first.endsAt) - clock.value.getTime() - (job.now().getTime() - Date.now()) }
+  return first && { name: first.name, leftMs: msUntil(first.endsAt) }
 })
 
 const trail = computed(() => {

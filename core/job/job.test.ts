@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { anyEvent, chooser, eventOf, finish, numbers, openJob, towardsTick, walk } from '../../tests/support/bench-walk'
 import { demoDocuments, liftPump } from '../../tests/support/demo-sheet'
 import { layOutVee, nextSteps, openRungs, partAccount, rungsOf, sheetNow } from '../teardown'
-import { closeBlockers, foldJob, guardEvent, lastStanding, openDuties, progressOf, sheetForJob, type JobEvent, type JobState } from '.'
+import { AS_IT_SHOULD, closeBlockers, foldJob, guardEvent, lastStanding, openDuties, progressOf, sheetForJob, type JobEvent, type JobState } from '.'
 import { assessReading } from './assess-reading'
 import { positionOf } from '../sheet'
 
@@ -155,7 +155,7 @@ describe('guardEvent', () => {
 
   it('does not put a scrapped part back', () => {
     const state = fold([eventOf('part-disposed', { part: 'impeller', disposition: 'scrap' })], before('impeller-on'))
-    const checked = fold([eventOf('mark-checked', { mark: 'MK-7', result: 'matches' })], state)
+    const checked = fold([eventOf('mark-checked', { mark: 'MK-7', result: 'matches' }), eventOf('hand-checked', { step: 'impeller-on', check: 'draws', answer: AS_IT_SHOULD })], state)
     expect(refusalOf(checked, eventOf('step-done', { step: 'impeller-on' }))).toBe('part.scrapped')
   })
 })

@@ -52,7 +52,7 @@ export function partAccount(sheet: Sheet, progress: Progress): PartLine[] {
       return taken
     }
     const tags = [...places.keys()].filter(place => !NO_BAG.has(place))
-    const fromKit = -(places.get('kit') ?? 0)
+    const fromKit = Math.max(0, -(places.get('kit') ?? 0))
     // A place out of which more went than was there.
     const missing = [...places].reduce((sum, [place, count]) => place === 'kit' || place === 'loose' ? sum : sum - Math.min(0, count), 0)
     // A removal that was taken back leaves its bag behind, empty.

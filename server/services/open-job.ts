@@ -21,7 +21,6 @@ export async function openJob(db: Database, person: Person, jobId: string): Prom
     sheet: { key: row.sheetKey, revision: row.revision },
     snapshot: row.snapshot && { seq: row.snapshot.seq, state: row.snapshot.state },
     events: await eventsAfter(db, jobId, row.snapshot?.seq ?? 0),
-    now: new Date().toISOString(),
   }
 }
 

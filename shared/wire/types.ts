@@ -74,8 +74,6 @@ export interface JobBundle {
   sheet: { key: string, revision: number }
   snapshot: { seq: number, state: JobState } | null
   events: RecordedEvent[]
-  /** The server's clock at the answer; a bench counts its timers by it. */
-  now: string
 }
 
 export interface EventDraft<T extends EventType = EventType> {

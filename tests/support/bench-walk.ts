@@ -1,6 +1,6 @@
 import type fc from 'fast-check'
 import {
-  AS_IT_SHOULD, DISPOSITIONS, foldJob, guardEvent, nextSteps, partAccount, progressOf, sheetNow, stepOf,
+  AS_IT_SHOULD, choiceOf, DISPOSITIONS, foldJob, guardEvent, nextSteps, partAccount, progressOf, sheetNow, stepOf,
   type EventBodies, type EventType, type JobEvent, type JobState, type Sheet,
 } from '#core'
 import { goodTruth, nextDeed } from '../../demo/walk'
@@ -55,14 +55,18 @@ export function anyEvent(sheet: Sheet, state: JobState, choose: Choose, undoable
       const check = pick(step.feels!)
       return eventOf('hand-checked', { step: step.key, check: check.key, answer: choose(2) ? AS_IT_SHOULD : pick(check.wrong).key })
     }
-    default: return steps.length ? towardsTick(sheet, state, pick(steps).key) : eventOf('job-closed', {})
+    default: return steps.length ? towardsTick(sheet, state, pick(steps).key, choose) : eventOf('job-closed', {})
   }
 }
 
-/** The next thing to do for a step: its first open duty, or its tick. A second person releases hold points. */
-export function towardsTick(sheet: Sheet, state: JobState, stepKey: string): JobEvent {
+/** The next thing to do for a step: its first open duty, or its tick. A second person releases hold points; at a fork any way is taken. */
+export function towardsTick(sheet: Sheet, state: JobState, stepKey: string, choose: Choose = () => 0): JobEvent {
   const { draft, byLead } = nextDeed(sheet, state, stepOf(sheet, stepKey), goodTruth(sheet), new Date(AT))
   made += 1
+  if (draft.type === 'way-chosen') {
+    const { ways } = choiceOf(sheet, (draft.body as { choice: string }).choice)
+    draft.body = { ...draft.body, way: ways[choose(ways.length)]!.key, reason: 'to see where it leads' }
+  }
   return { ...draft, id: `event-${made}`, actor: actor(byLead ? 'lead' : 'a') } as JobEvent
 }
 
@@ -103,7 +107,7 @@ export function finish(sheet: Sheet, start: JobState, choose: Choose): { state: 
       return { state, stuck: left ? { at: left.key, why: 'nothing can be done' } : null }
     }
     const { key } = steps[choose(steps.length)]!
-    let event = towardsTick(sheet, state, key)
+    let event = towardsTick(sheet, state, key, choose)
     let refusal = guardEvent(sheet, state, event)
     if (refusal?.code === 'part.not-at-hand') {
       event = bringBack(sheet, state) ?? event

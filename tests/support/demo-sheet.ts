@@ -12,3 +12,6 @@ export const liftPump: Sheet = sheetForJob(checkSheet(liftPumpDocument()))
 
 /** Every sheet of the demonstration, as it comes. */
 export const demoDocuments: readonly Sheet[] = readdirSync(folder).filter(name => name.endsWith('.json')).map(name => checkSheet(read(name)))
+
+/** One sheet of the demonstration by its key. */
+export const demoSheet = (key: string): Sheet => demoDocuments.find(document => document.key === key)!

@@ -39,6 +39,5 @@ const words = { 'matches': 'Matches', 'does not match': 'Does not match', 'lost'
 </template>
 
 <style scoped>
-.ok { color: var(--verdigris); font-weight: 500; }
 .bad { color: var(--oxide); font-weight: 500; }
 </style>

@@ -1,22 +1,22 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { DISPOSITIONS, dispositionOf, partOf, type Disposition } from '#core'
+import ReasonForm from './ReasonForm.vue'
 import type { Bench } from './use-bench'
 
 const { partKey, bench } = defineProps<{ partKey: string, bench: Bench }>()
 const { job } = bench
 const part = computed(() => partOf(job.sheet!, partKey))
 const decided = computed(() => dispositionOf(job.state, partKey))
-const reason = ref('')
 const asking = ref<Disposition | null>(null)
 
-function decide(disposition: Disposition) {
+function decide(disposition: Disposition, reason?: string) {
   // An old part where a new one is due: only with a reason, and the job stays open with it.
-  if (part.value.neverAgain && (disposition === 'reuse' || disposition === 'repair') && !reason.value.trim()) {
+  if (part.value.neverAgain && (disposition === 'reuse' || disposition === 'repair') && !reason) {
     asking.value = disposition
     return
   }
-  if (job.act('part-disposed', { part: partKey, disposition, ...(reason.value.trim() ? { reason: reason.value.trim() } : {}) })) asking.value = null
+  if (job.act('part-disposed', { part: partKey, disposition, ...(reason ? { reason } : {}) })) asking.value = null
 }
 </script>
 
@@ -43,24 +43,13 @@ function decide(disposition: Disposition) {
       >✓ </span>{{ disposition }}
     </button>
   </div>
-  <form
+  <ReasonForm
     v-if="asking"
-    class="reason"
-    @submit.prevent="decide(asking)"
-  >
-    <label :for="`reason-${partKey}`">Why is the old one fitted for now? The job cannot close with it.</label>
-    <el-input
-      :id="`reason-${partKey}`"
-      v-model="reason"
-      maxlength="300"
-    />
-    <el-button
-      native-type="submit"
-      :disabled="!reason.trim()"
-    >
-      Fit the old one for now
-    </el-button>
-  </form>
+    :id="`reason-${partKey}`"
+    question="Why is the old one fitted for now? The job cannot close with it."
+    act="Fit the old one for now"
+    @sign="reason => decide(asking!, reason)"
+  />
   <p
     v-if="decided?.reason"
     class="quiet"
@@ -72,5 +61,4 @@ function decide(disposition: Disposition) {
 <style scoped>
 .choice { min-height: var(--target); padding: 0 14px; background: var(--chalk); border: 1px solid var(--rule-strong); font: 500 16px var(--label); cursor: pointer; flex: 1; white-space: nowrap; }
 .choice.chosen { background: var(--prussian); color: var(--on-prussian); border-color: var(--prussian); }
-.reason { display: flex; flex-direction: column; gap: 6px; margin-top: 8px; }
 </style>

@@ -81,7 +81,3 @@ const risk = computed(() => {
     </div>
   </template>
 </template>
-
-<style scoped>
-.ok { color: var(--verdigris); font-weight: 500; }
-</style>

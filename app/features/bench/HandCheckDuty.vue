@@ -65,7 +65,6 @@ const mayGoBack = (key: string) => bench.mayWork.value && isDone(job.state, key)
 </template>
 
 <style scoped>
-.ok { color: var(--verdigris); font-weight: 500; }
 .causes { margin-top: 10px; padding: 8px 12px; background: var(--brass-tint); border-left: 5px solid var(--brass-line); }
 ol { margin: 6px 0 0; padding-left: 20px; }
 li { padding: 4px 0; }

@@ -74,7 +74,6 @@ async function release() {
 </template>
 
 <style scoped>
-.ok { color: var(--verdigris); font-weight: 500; }
 .sign { display: grid; grid-template-columns: 1fr 84px auto; gap: 8px; margin-top: 8px; }
 .sign input { min-width: 0; min-height: var(--target); padding: 0 10px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 16px; }
 .sign p { grid-column: 1 / -1; }

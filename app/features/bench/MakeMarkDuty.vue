@@ -62,7 +62,6 @@ function make() {
 </template>
 
 <style scoped>
-.ok { color: var(--verdigris); font-weight: 500; }
 .way { display: inline-flex; align-items: center; gap: 8px; }
 input { width: 84px; min-height: var(--target); padding: 0 8px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); }
 .risk { color: var(--brass); font-weight: 500; margin-top: 6px; }

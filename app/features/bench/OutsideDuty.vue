@@ -43,7 +43,3 @@ function send() {
     </el-button>
   </div>
 </template>
-
-<style scoped>
-.ok { color: var(--verdigris); font-weight: 500; }
-</style>

@@ -50,6 +50,5 @@ const inHand = ref<Record<string, string>>({})
 
 <style scoped>
 li { display: grid; grid-template-columns: 1fr auto auto; gap: 8px; align-items: center; padding: 3px 0; }
-.ok { color: var(--verdigris); font-weight: 500; }
 select { min-height: var(--target); font: inherit; padding: 0 8px; background: var(--chalk); color: var(--ink); border: 1px solid var(--rule-strong); }
 </style>

@@ -90,4 +90,5 @@ const checkOf = (key: string) => step.feels!.find(check => check.key === key)!
 .duty :deep(h3) { display: flex; align-items: baseline; gap: 2px 10px; flex-wrap: wrap; justify-content: space-between; }
 .duty :deep(h3 small) { font: 400 13px var(--text); color: var(--slate); }
 .duty :deep(.choices) { display: flex; gap: 8px; flex-wrap: wrap; margin-top: 8px; }
+.duty :deep(.ok) { color: var(--verdigris); font-weight: 500; }
 </style>

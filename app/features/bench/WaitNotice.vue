@@ -2,15 +2,16 @@
 import { computed, ref } from 'vue'
 import type { Wait } from '#core'
 import { leftOf } from '../../ui/time-left'
+import ReasonForm from './ReasonForm.vue'
 import type { Bench } from './use-bench'
 
 const { wait, bench } = defineProps<{ wait: Wait, bench: Bench }>()
 const { job } = bench
 const left = computed(() => bench.msUntil(wait.endsAt))
 const share = computed(() => Math.min(1, Math.max(0, 1 - left.value / (wait.minutes * 60_000))))
-const [asking, reason] = [ref(false), ref('')]
-function cut() {
-  if (job.act('wait-cut', { step: wait.step.key, reason: reason.value.trim() })) asking.value = false
+const asking = ref(false)
+function cut(reason: string) {
+  if (job.act('wait-cut', { step: wait.step.key, reason })) asking.value = false
 }
 </script>
 
@@ -55,23 +56,13 @@ function cut() {
       >
         Start early …
       </el-button>
-      <form
+      <ReasonForm
         v-else
-        @submit.prevent="reason.trim() && cut()"
-      >
-        <label :for="`cut-${wait.step.key}`">What makes it safe to start before its time? You sign it with your name.</label>
-        <el-input
-          :id="`cut-${wait.step.key}`"
-          v-model="reason"
-          maxlength="300"
-        />
-        <el-button
-          native-type="submit"
-          :disabled="!reason.trim()"
-        >
-          Sign and start early
-        </el-button>
-      </form>
+        :id="`cut-${wait.step.key}`"
+        question="What makes it safe to start before its time? You sign it with your name."
+        act="Sign and start early"
+        @sign="cut"
+      />
     </template>
   </section>
 </template>
@@ -85,5 +76,4 @@ svg { width: 100%; height: 4px; display: block; margin-top: 6px; }
 path { stroke: var(--brass-line); stroke-width: 4; }
 path.whole { stroke: var(--rule); }
 .over path { stroke: var(--verdigris); }
-form { display: flex; flex-direction: column; gap: 6px; }
 </style>

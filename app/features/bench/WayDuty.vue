@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { choiceOf, proposeWay } from '#core'
+import ReasonForm from './ReasonForm.vue'
 import type { Bench } from './use-bench'
 
 const { choiceKey, bench } = defineProps<{ choiceKey: string, bench: Bench }>()
@@ -8,14 +9,14 @@ const { job } = bench
 const choice = computed(() => choiceOf(job.sheet!, choiceKey))
 const chosen = computed(() => job.state.ways[choiceKey])
 const proposal = computed(() => proposeWay(job.sheet!, job.state, choiceKey))
-const [asking, reason] = [ref<string | null>(null), ref('')]
+const asking = ref<string | null>(null)
 
-function choose(way: string) {
-  if (proposal.value && proposal.value.way !== way && !reason.value.trim()) {
+function choose(way: string, reason?: string) {
+  if (proposal.value && proposal.value.way !== way && !reason) {
     asking.value = way
     return
   }
-  if (job.act('way-chosen', { choice: choiceKey, way, ...(reason.value.trim() ? { reason: reason.value.trim() } : {}) })) asking.value = null
+  if (job.act('way-chosen', { choice: choiceKey, way, ...(reason ? { reason } : {}) })) asking.value = null
 }
 </script>
 
@@ -42,24 +43,13 @@ function choose(way: string) {
       <em v-if="proposal?.way === way.key">proposed by the readings</em>
     </button>
   </div>
-  <form
+  <ReasonForm
     v-if="asking"
-    class="reason"
-    @submit.prevent="choose(asking)"
-  >
-    <label :for="`way-${choiceKey}`">The readings speak for the other way. Why this one?</label>
-    <el-input
-      :id="`way-${choiceKey}`"
-      v-model="reason"
-      maxlength="300"
-    />
-    <el-button
-      native-type="submit"
-      :disabled="!reason.trim()"
-    >
-      Sign it against the readings
-    </el-button>
-  </form>
+    :id="`way-${choiceKey}`"
+    question="The readings speak for the other way. Why this one?"
+    act="Sign it against the readings"
+    @sign="reason => choose(asking!, reason)"
+  />
   <p
     v-if="chosen?.reason"
     class="quiet"
@@ -75,5 +65,4 @@ function choose(way: string) {
 .way em { color: var(--brass); font-style: normal; }
 .way.chosen { background: var(--prussian); color: var(--on-prussian); border-color: var(--prussian); }
 .way.chosen em { color: inherit; }
-.reason { display: flex; flex-direction: column; gap: 6px; margin-top: 8px; }
 </style>

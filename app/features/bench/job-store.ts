@@ -7,6 +7,7 @@ import type { JobBundle, LiveMessage } from '#shared/wire/types'
 import { callApi, NoNetwork, sentenceOf } from '../../net/api'
 import { deviceId, deviceStore } from '../../net/device-store'
 import { useOutboxStore } from '../../net/outbox-store'
+import { serverNow } from '../../net/server-clock'
 import { fetchSheet, keptSheet } from '../../net/sheets'
 import { useSessionStore } from '../session/session-store'
 
@@ -26,9 +27,6 @@ export const useJobStore = defineStore('job', () => {
   const seq = ref(0)
   const problem = ref<string | null>(null)
   const refusal = ref<string | null>(null)
-  /** How far the server's clock is ahead of this device's. */
-  const clockAheadMs = ref(0)
-  const now = () => new Date(Date.now() + clockAheadMs.value)
 
   const mine = computed(() => outbox.waiting.filter(entry => entry.job === meta.value?.id).map(entry => entry.event))
   const state = computed<JobState>(() => {
@@ -73,7 +71,6 @@ export const useJobStore = defineStore('job', () => {
         if (document) show(kept.meta, sheetForJob(document, kept.meta.setup), kept.state, kept.seq)
       }
       const bundle = await callApi<JobBundle>(`/jobs/${id}`)
-      clockAheadMs.value = Date.parse(bundle.now) - Date.now()
       const document = sheetForJob(await fetchSheet(bundle.sheet), bundle.job.setup)
       released = bundle.sheet
       const start = bundle.snapshot ?? { seq: 0, state: emptyState() }
@@ -109,7 +106,7 @@ export const useJobStore = defineStore('job', () => {
     const { id, name } = session.person
     // A plain copy: what a form holds is reactive and cannot be stored on the device.
     const plain = JSON.parse(JSON.stringify(body)) as EventBodies[T]
-    const event = { id: newId(), type, body: plain, actor: { id, name }, happenedAt: now().toISOString() } as JobEvent
+    const event = { id: newId(), type, body: plain, actor: { id, name }, happenedAt: serverNow().toISOString() } as JobEvent
     const refused = guardEvent(sheet.value, state.value, event)
     refusal.value = refused?.message ?? null
     if (refused) return false
@@ -121,7 +118,7 @@ export const useJobStore = defineStore('job', () => {
   async function sign<T extends EventType>(type: T, body: EventBodies[T], login: string, pin: string): Promise<string | null> {
     if (!meta.value) return null
     try {
-      const event = { id: newId(), type, body, happenedAt: now().toISOString() }
+      const event = { id: newId(), type, body, happenedAt: serverNow().toISOString() }
       // What waits here comes first, because the signature stands on it.
       await outbox.send()
       await callApi(`/jobs/${meta.value.id}/sign`, { method: 'POST', body: { device: deviceId(), event, login, pin } })
@@ -169,5 +166,5 @@ export const useJobStore = defineStore('job', () => {
 
   const timers = computed(() => sheet.value ? timersOf(sheet.value, state.value).filter(wait => !wait.cut) : [])
 
-  return { meta, sheet, state, seq, problem, refusal, waitingIds, timers, now, open, close, act, sign, catchUp }
+  return { meta, sheet, state, seq, problem, refusal, waitingIds, timers, open, close, act, sign, catchUp }
 })

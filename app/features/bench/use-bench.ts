@@ -1,8 +1,8 @@
-import { useNow } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import {
   debtsOf, guardEvent, isDone, lastStanding, layOutVee, markRisks, nextSteps, openDuties, openRungs, partAccount, progressOf, sheetNow, stepOf, timersOf, waitsOf, type Step,
 } from '#core'
+import { serverNow, useMsUntil } from '../../net/server-clock'
 import { useSessionStore } from '../session/session-store'
 import { useJobStore } from './job-store'
 
@@ -14,7 +14,7 @@ export function useBench() {
   const session = useSessionStore()
   const picked = ref<string | null>(null)
   const pickedPart = ref<string | null>(null)
-  const clock = useNow({ interval: 1000 })
+  const msUntil = useMsUntil()
 
   /** The sheet as far as this job has decided its forks. */
   const sheet = computed(() => job.sheet ? sheetNow(job.sheet, job.state) : null)
@@ -37,8 +37,6 @@ export function useBench() {
   const statusOf = (step: Step): StepStatus => isDone(job.state, step.key) ? 'done' : nextKeys.value.has(step.key) ? 'next' : 'later'
   const dutiesLeft = computed(() => job.sheet && shown.value ? openDuties(job.sheet, job.state, shown.value) : [])
   const waits = computed(() => job.sheet && shown.value ? waitsOf(job.sheet, job.state, shown.value) : [])
-  /** Milliseconds until a moment of the server's clock, as it ticks; negative when it is past. */
-  const msUntil = (moment: string) => Date.parse(moment) - clock.value.getTime() - (job.now().getTime() - Date.now())
   const isWaiting = computed(() => waits.value.some(wait => !wait.cut && msUntil(wait.endsAt) > 0))
 
   /** Why the shown step cannot be ticked now; null when it can. */
@@ -46,7 +44,7 @@ export function useBench() {
     if (!job.sheet || !shown.value) return null
     const actor = { id: session.person?.id ?? '', name: session.person?.name ?? '' }
     // Asked anew when a wait ends, not at each tick of the clock.
-    const happenedAt = isWaiting.value ? waits.value[0]!.startedAt : job.now().toISOString()
+    const happenedAt = isWaiting.value ? waits.value[0]!.startedAt : serverNow().toISOString()
     return guardEvent(job.sheet, job.state, { id: '', type: 'step-done', body: { step: shown.value.key }, actor, happenedAt })?.message ?? null
   })
 

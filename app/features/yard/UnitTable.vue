@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { UnitRow } from '#shared/wire/types'
-import { useNow } from '@vueuse/core'
+import { useMsUntil } from '../../net/server-clock'
 import ProgressNeedle from '../../ui/ProgressNeedle.vue'
 import { leftOf } from '../../ui/time-left'
 
 defineProps<{ units: readonly UnitRow[], siteNames: Record<string, string> }>()
 
-const clock = useNow({ interval: 10_000 })
+const msUntil = useMsUntil()
 const DAY_MS = 86_400_000
 /** The due day in words, and whether it needs somebody now. */
 function due(day: string | null): { text: string, state: 'late' | 'soon' | 'far' } {
@@ -81,7 +81,7 @@ function due(day: string | null): { text: string, state: 'late' | 'soon' | 'far'
                 :done="unit.openJob.stepsDone"
                 :total="unit.openJob.stepsTotal"
               />
-              <span class="now">{{ unit.openJob.currentStep ?? 'Ready to close' }}<small v-if="unit.openJob.timer && Date.parse(unit.openJob.timer.endsAt) > clock.getTime()"><Icon name="ph:hourglass-medium" /> {{ unit.openJob.timer.name }}: {{ leftOf(Date.parse(unit.openJob.timer.endsAt) - clock.getTime()) }}</small></span>
+              <span class="now">{{ unit.openJob.currentStep ?? 'Ready to close' }}<small v-if="unit.openJob.timer && msUntil(unit.openJob.timer.endsAt) > 0"><Icon name="ph:hourglass-medium" /> {{ unit.openJob.timer.name }}: {{ leftOf(msUntil(unit.openJob.timer.endsAt)) }}</small></span>
               <Icon name="ph:caret-right" />
             </NuxtLink>
             <span
