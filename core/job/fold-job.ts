@@ -1,6 +1,6 @@
 import { stepOf, type Sheet } from '../sheet'
 import { reopenedBy } from '../teardown'
-import type { JobEvent } from './events'
+import type { EventType, JobEvent } from './events'
 import { emptyState, LISTS, REGISTERS, type JobState, type Stamp, type WentBack } from './state'
 
 /**
@@ -14,7 +14,12 @@ import { emptyState, LISTS, REGISTERS, type JobState, type Stamp, type WentBack 
  */
 export function foldJob(sheet: Sheet, events: readonly JobEvent[], from?: JobState): JobState {
   const state = from ? copyOf(from) : emptyState()
-  for (const event of events) apply(sheet, state, event)
+  // What is taken back is most often young: its type says where in the state it is.
+  const types = new Map<string, EventType>()
+  for (const event of events) {
+    apply(sheet, state, event, types)
+    types.set(event.id, event.type)
+  }
   return state
 }
 
@@ -26,7 +31,15 @@ function copyOf(state: JobState): JobState {
   return copy as unknown as JobState
 }
 
-function apply(sheet: Sheet, state: JobState, event: JobEvent): void {
+/** Which register or list of the state takes the entry of an event. */
+const HOME = {
+  'step-done': 'done', 'hold-released': 'released', 'way-chosen': 'ways', 'wait-cut': 'waitsCut', 'index-set': 'indexed',
+  'mark-made': 'marksMade', 'mark-checked': 'marksChecked', 'reading-taken': 'readings', 'part-bagged': 'moves', 'part-moved': 'moves',
+  'part-disposed': 'dispositions', 'piece-placed': 'placed', 'hand-checked': 'handChecks', 'extraction-tried': 'tried', 'photo-added': 'photos',
+  'note-added': 'notes', 'gone-back': 'wentBack',
+} as const satisfies Partial<Record<EventType, (typeof REGISTERS)[number] | (typeof LISTS)[number]>>
+
+function apply(sheet: Sheet, state: JobState, event: JobEvent, types: ReadonlyMap<string, EventType>): void {
   state.events += 1
   const stamp: Stamp = { event: event.id, n: state.events, by: event.actor.name, byId: event.actor.id, at: event.happenedAt }
   switch (event.type) {
@@ -36,33 +49,28 @@ function apply(sheet: Sheet, state: JobState, event: JobEvent): void {
     case 'way-chosen': state.ways[event.body.choice] = { ...stamp, way: event.body.way, ...(event.body.reason ? { reason: event.body.reason } : {}) }; break
     case 'wait-cut': state.waitsCut[event.body.step] = { ...stamp, reason: event.body.reason }; break
     case 'index-set': state.indexed[event.body.part] = { ...stamp, ...(event.body.note ? { note: event.body.note } : {}) }; break
-    case 'mark-made': state.marksMade.push({ ...stamp, ...event.body }); break
-    case 'mark-checked': state.marksChecked.push({ ...stamp, ...event.body }); break
-    case 'reading-taken': state.readings.push({ ...stamp, ...event.body }); break
     case 'part-bagged': state.moves.push({ ...stamp, part: event.body.part, count: event.body.count, from: 'loose', to: event.body.tag }); break
-    case 'part-moved': state.moves.push({ ...stamp, ...event.body }); break
-    case 'part-disposed': state.dispositions.push({ ...stamp, ...event.body }); break
-    case 'piece-placed': state.placed.push({ ...stamp, ...event.body }); break
-    case 'hand-checked': state.handChecks.push({ ...stamp, ...event.body }); break
-    case 'extraction-tried': state.tried.push({ ...stamp, ...event.body }); break
-    case 'photo-added': state.photos.push({ ...stamp, ...event.body }); break
-    case 'note-added': state.notes.push({ ...stamp, ...event.body }); break
     case 'gone-back': goBack(sheet, state, { ...stamp, ...event.body, reopened: {}, released: {} }); break
-    case 'undone': takeBack(state, event.body.event); break
+    case 'undone': takeBack(state, event.body.event, types.get(event.body.event)); break
     case 'job-closed': state.closed = { ...stamp, ...event.body }; break
+    default: (state[HOME[event.type]] as Stamp[]).push(Object.assign(stamp, event.body))
   }
 }
 
-function takeBack(state: JobState, id: string): void {
-  const back = state.wentBack.find(entry => entry.event === id)
+/** Takes the entry of an event out; without its type the whole state is searched. */
+function takeBack(state: JobState, id: string, type: EventType | undefined): void {
+  const home = type && type in HOME ? HOME[type as keyof typeof HOME] : undefined
+  const back = !type || type === 'gone-back' ? state.wentBack.find(entry => entry.event === id) : undefined
   if (back) restore(state, back)
   for (const name of REGISTERS) {
+    if (home && home !== name) continue
     const register = state[name] as Record<string, Stamp>
-    for (const [key, stamp] of Object.entries(register)) if (stamp.event === id) Reflect.deleteProperty(register, key)
+    for (const key in register) if (register[key]!.event === id) Reflect.deleteProperty(register, key)
   }
   for (const name of LISTS) {
+    if (home && home !== name) continue
     const list = state[name] as Stamp[]
-    const place = list.findIndex(entry => entry.event === id)
+    const place = list.findLastIndex(entry => entry.event === id)
     if (place >= 0) list.splice(place, 1)
   }
 }
@@ -80,29 +88,32 @@ function goBack(sheet: Sheet, state: JobState, back: WentBack): void {
   const readings = new Set(steps.flatMap(step => step.reads ?? []).map(read => `${read.position} ${read.stage}`))
   const checks = new Set(steps.flatMap(step => step.checks ?? []))
   // Of a part that goes in by several steps, what the others put in stays.
-  const putInUntil = new Map(steps.flatMap(step => step.refits ?? []).map(({ part }) => [part, Math.max(0, ...sheet.steps
-    .filter(step => state.done[step.key] && step.refits?.some(piece => piece.part === part)).map(step => state.done[step.key]!.n))]))
-  const overtake = <T extends Stamp & { overtaken?: string }>(list: T[], where: (entry: T) => boolean) =>
-    list.map(entry => !entry.overtaken && where(entry) ? { ...entry, overtaken: back.event } : entry)
-  state.readings = overtake(state.readings, reading => readings.has(`${reading.position} ${reading.stage}`))
-  state.marksChecked = overtake(state.marksChecked, check => checks.has(check.mark))
-  state.placed = overtake(state.placed, piece => piece.n > (putInUntil.get(piece.part) ?? Infinity))
-  state.handChecks = overtake(state.handChecks, check => keys.has(check.step))
+  const refitted = sheet.steps.filter(step => step.refits && state.done[step.key])
+  const putInUntil = new Map(steps.flatMap(step => step.refits ?? []).map(({ part }) =>
+    [part, Math.max(0, ...refitted.filter(step => step.refits!.some(piece => piece.part === part)).map(step => state.done[step.key]!.n))]))
+  overtake(state.readings, back, reading => readings.has(`${reading.position} ${reading.stage}`))
+  overtake(state.marksChecked, back, check => checks.has(check.mark))
+  overtake(state.placed, back, piece => piece.n > (putInUntil.get(piece.part) ?? Infinity))
+  overtake(state.handChecks, back, check => keys.has(check.step))
   state.wentBack.push(back)
+}
+
+type Overtakable = Stamp & { overtaken?: string }
+
+function overtake<T extends Overtakable>(list: T[], back: WentBack, where: (entry: T) => boolean): void {
+  for (const [i, entry] of list.entries()) if (!entry.overtaken && where(entry)) list[i] = { ...entry, overtaken: back.event }
 }
 
 function restore(state: JobState, back: WentBack): void {
   Object.assign(state.done, back.reopened)
   Object.assign(state.released, back.released)
-  const freed = <T extends { overtaken?: string }>(list: T[]) => list.map((entry) => {
-    if (entry.overtaken !== back.event) return entry
-    const { overtaken: _overtaken, ...rest } = entry
-    return rest as T
-  })
-  state.readings = freed(state.readings)
-  state.marksChecked = freed(state.marksChecked)
-  state.placed = freed(state.placed)
-  state.handChecks = freed(state.handChecks)
+  for (const list of [state.readings, state.marksChecked, state.placed, state.handChecks] as Overtakable[][]) {
+    for (const [i, entry] of list.entries()) {
+      if (entry.overtaken !== back.event) continue
+      const { overtaken: _overtaken, ...rest } = entry
+      list[i] = rest
+    }
+  }
 }
 
 /** Every entry that can be taken back. */

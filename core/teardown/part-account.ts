@@ -1,5 +1,5 @@
 import type { Part, Sheet } from '../sheet'
-import { isDone, PLACES, sheetNow, type Progress } from './progress'
+import { isDone, PLACES, sheetNow, type PartMove, type Progress } from './progress'
 
 export interface PartLine {
   part: Part
@@ -41,8 +41,12 @@ export function partAccount(sheet: Sheet, progress: Progress): PartLine[] {
     for (const { part, count } of step.removes ?? []) add(removed, part, count)
     for (const { part, count } of step.refits ?? []) add(refitted, part, count)
   }
-  const moves = new Map<string, NonNullable<Progress['moves']>[number][]>()
-  for (const move of progress.moves ?? []) moves.set(move.part, [...moves.get(move.part) ?? [], move])
+  const moves = new Map<string, PartMove[]>()
+  for (const move of progress.moves ?? []) {
+    const known = moves.get(move.part)
+    if (known) known.push(move)
+    else moves.set(move.part, [move])
+  }
   return sheet.parts.map((part) => {
     const out = (removed.get(part.key) ?? 0) - (refitted.get(part.key) ?? 0)
     const places = placesOf(removed.get(part.key) ?? 0, moves.get(part.key) ?? [])
@@ -75,7 +79,7 @@ export function partAccount(sheet: Sheet, progress: Progress): PartLine[] {
 
 const NO_BAG: ReadonlySet<string> = new Set(PLACES)
 
-function placesOf(removed: number, moves: NonNullable<Progress['moves']>): Map<string, number> {
+function placesOf(removed: number, moves: readonly PartMove[]): Map<string, number> {
   const places = new Map<string, number>([['loose', removed]])
   for (const { count, from, to } of moves) {
     places.set(from, (places.get(from) ?? 0) - count)

@@ -2,6 +2,7 @@ import { chromium, type Page } from '@playwright/test'
 import config from '../../playwright.config'
 
 /** What a person at the bench waits for, measured in the browser on the production build. Prints one JSON line. */
+const [longJob, tallJob] = process.argv.slice(2)
 const browser = await chromium.launch(config.use!.launchOptions)
 const percentile = (values: number[], share: number) => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))]!
 
@@ -53,42 +54,77 @@ for (let i = 0; i < 12; i++) {
   openings.push(await timeTap(visitor, 'Job', 'section[aria-label="This step"] h2'))
 }
 
-// Ticks: the tap until its effect is painted, and until the log has it. Tick and take back, so that any number can be had.
-const shown: number[] = []
-const stored: number[] = []
-await visitor.goto(link!)
-await visitor.getByRole('region', { name: 'This step' }).waitFor()
-await visitor.waitForTimeout(1000)
-for (let i = 0; i < 40; i++) {
-  const times = await visitor.evaluate(async () => {
-    const footer = document.querySelector('section[aria-label="This step"] footer')!
-    const button = footer.querySelector<HTMLButtonElement>('button.big') ?? [...footer.querySelectorAll('button')].find(element => element.textContent!.includes('Undo'))!
-    const count = document.querySelector('section[aria-label="The V of this job"] header .count')!
-    const before = count.textContent
-    const answered = new Promise<number>((resolve) => {
-      const watcher = new PerformanceObserver((list) => {
-        const entry = list.getEntries().find(candidate => candidate.name.endsWith('/events') && candidate.startTime >= started)
-        if (entry) {
-          watcher.disconnect()
-          resolve((entry as PerformanceResourceTiming).responseEnd - started)
-        }
+/**
+ * Ticks of a job: the tap until its effect is painted, and until the log has it. Tick and take back, so that any number can be had.
+ */
+async function timeTicks(address: string, rounds: number): Promise<{ shown: number, stored: number }> {
+  const shown: number[] = []
+  const stored: number[] = []
+  await visitor.goto(address)
+  await visitor.getByRole('region', { name: 'This step' }).waitFor()
+  await visitor.waitForTimeout(1000)
+  for (let i = 0; i < rounds; i++) {
+    const times = await visitor.evaluate(async () => {
+      const footer = document.querySelector('section[aria-label="This step"] footer')!
+      const button = footer.querySelector<HTMLButtonElement>('button.big') ?? [...footer.querySelectorAll('button')].find(element => element.textContent!.includes('Undo'))!
+      const count = document.querySelector('section[aria-label="The V of this job"] header .count')!
+      const before = count.textContent
+      const answered = new Promise<number>((resolve) => {
+        const watcher = new PerformanceObserver((list) => {
+          const entry = list.getEntries().find(candidate => candidate.name.endsWith('/events') && candidate.startTime >= started)
+          if (entry) {
+            watcher.disconnect()
+            resolve((entry as PerformanceResourceTiming).responseEnd - started)
+          }
+        })
+        watcher.observe({ type: 'resource' })
       })
-      watcher.observe({ type: 'resource' })
+      const started = performance.now()
+      button.click()
+      const effect = await new Promise<number>((resolve) => {
+        const look = () => count.textContent !== before ? requestAnimationFrame(() => resolve(performance.now() - started)) : requestAnimationFrame(look)
+        look()
+      })
+      return { effect, stored: await answered }
     })
-    const started = performance.now()
-    button.click()
-    const effect = await new Promise<number>((resolve) => {
-      const look = () => count.textContent !== before ? requestAnimationFrame(() => resolve(performance.now() - started)) : requestAnimationFrame(look)
-      look()
-    })
-    return { effect, stored: await answered }
-  })
-  shown.push(times.effect)
-  stored.push(times.stored)
-  await visitor.waitForTimeout(60)
-  // Back to where the tick was taken, so that the next round finds its button.
-  await visitor.evaluate(() => [...document.querySelectorAll<HTMLButtonElement>('section[aria-label="This step"] footer button')].find(element => element.textContent!.includes('Undo'))?.click())
-  await visitor.waitForTimeout(120)
+    shown.push(times.effect)
+    stored.push(times.stored)
+    await visitor.waitForTimeout(60)
+    // Back to where the tick was taken, so that the next round finds its button.
+    await visitor.evaluate(() => [...document.querySelectorAll<HTMLButtonElement>('section[aria-label="This step"] footer button')].find(element => element.textContent!.includes('Undo'))?.click())
+    await visitor.waitForTimeout(120)
+  }
+  return { shown: percentile(shown, 0.95), stored: percentile(stored, 0.95) }
 }
-console.log(JSON.stringify({ scriptKb, open: percentile(openings, 0.95), shown: percentile(shown, 0.95), stored: percentile(stored, 0.95) }))
+
+/** Work of the main thread for one frame while the V is scrolled from end to end and back: scripts, style, layout and paint. */
+async function timeScrolling(address: string): Promise<number> {
+  await visitor.goto(address)
+  await visitor.getByRole('region', { name: 'This step' }).waitFor()
+  await visitor.waitForTimeout(1000)
+  const frames = await visitor.evaluate(async () => {
+    const rows = document.querySelector('section[aria-label="The V of this job"] .rows')!
+    const frames: number[] = []
+    const channel = new MessageChannel()
+    for (let i = 0, by = 60; i < 240; i++) {
+      await new Promise(requestAnimationFrame)
+      const started = performance.now()
+      const before = rows.scrollTop
+      rows.scrollTop += by
+      if (rows.scrollTop === before) by = -by
+      // The message comes after the frame has been painted.
+      await new Promise((resolve) => {
+        channel.port1.onmessage = resolve
+        channel.port2.postMessage(null)
+      })
+      frames.push(performance.now() - started)
+    }
+    return frames
+  })
+  return percentile(frames, 0.95)
+}
+
+const tick = await timeTicks(link!, 40)
+const long = await timeTicks(`/jobs/${longJob}`, 40)
+console.log(JSON.stringify({ scriptKb, open: percentile(openings, 0.95), tick, long, frame: await timeScrolling(`/jobs/${tallJob}`) }))
 await browser.close()

@@ -1,0 +1,105 @@
+import { performance } from 'node:perf_hooks'
+import { randomUUID } from 'node:crypto'
+import { eq } from 'drizzle-orm'
+import { foldJob, guardEvent, nextSteps, type JobEvent, type JobState, type Sheet } from '#core'
+import type { EventDraft, Person } from '#shared/wire/types'
+import { goodTruth, nextDeed } from '../../demo/walk'
+import { closeConnection, database } from '../../server/db/client'
+import { person, sheet as sheetTable, unit } from '../../server/db/schema'
+import { appendEvents } from '../../server/services/append-events'
+import { sheetOfJob } from '../../server/services/live-job'
+import { startJob } from '../../server/services/start-job'
+import { anyEvent, openJob } from '../support/bench-walk'
+import { smallSheet, type SmallStep } from '../support/small-sheet'
+
+/**
+ * Makes what the benchmark needs: a job of 5,000 legal events and a job on a sheet of 140 steps. Prints one JSON line with their
+ * numbers and with the time that folding the 5,000 takes.
+ */
+const EVENTS = 5000
+const STAGES = 35
+const ROUNDS = 15
+const BATCH = 200
+
+const db = database()
+async function personOf(login: string): Promise<Person> {
+  const [row] = await db.select().from(person).where(eq(person.login, login))
+  return { id: row!.id, name: row!.name, role: row!.role, sites: null }
+}
+const [technician, lead] = [await personOf('okafor'), await personOf('brandt')]
+
+async function unitLike(tag: string, sheetKey: string): Promise<string> {
+  const [pump] = await db.select().from(unit).where(eq(unit.tag, 'P-104'))
+  await db.insert(unit).values({ ...pump!, id: randomUUID(), tag, sheetKey })
+  return tag
+}
+
+/** A random walk that is the same each time, and from its end the shortest way to a step that asks for nothing. */
+function longLog(sheet: Sheet): JobEvent[] {
+  let seed = 20_260_101
+  const choose = (below: number) => {
+    seed = (seed * 1_103_515_245 + 12_345) % 2_147_483_648
+    return below <= 1 ? 0 : seed % below
+  }
+  const events: JobEvent[] = []
+  let state: JobState = openJob(sheet)
+  const take = (event: JobEvent) => {
+    if (guardEvent(sheet, state, event)) return
+    events.push(event)
+    state = foldJob(sheet, [event], state)
+  }
+  while (events.length < EVENTS) {
+    const event = anyEvent(sheet, state, choose, events.filter(made => made.type !== 'undone').slice(-8).map(made => made.id))
+    if (event.type !== 'job-closed') take(event)
+  }
+  for (;;) {
+    const { draft, byLead } = nextDeed(sheet, state, nextSteps(sheet, state)[0]!, goodTruth(sheet), new Date())
+    if (draft.type === 'step-done') return events
+    take({ ...draft, actor: byLead ? { id: 'person-lead', name: 'Lead' } : { id: 'person-a', name: 'A' } } as JobEvent)
+  }
+}
+
+/** Sends a log that others have made up through the door of the server; each person and event gets a real name. */
+async function write(job: string, events: readonly JobEvent[]): Promise<void> {
+  const ids = new Map(events.map(event => [event.id, randomUUID()]))
+  for (let i = 0; i < events.length;) {
+    const { actor } = events[i]!
+    let end = i
+    while (end < events.length && end - i < BATCH && events[end]!.actor.id === actor.id) end++
+    const drafts = events.slice(i, end).map(event => ({
+      id: ids.get(event.id)!, type: event.type, happenedAt: event.happenedAt, body: event.type === 'undone' ? { event: ids.get(event.body.event)! } : event.body,
+    })) as EventDraft[]
+    const { results } = await appendEvents(db, actor.id === 'person-lead' ? lead : technician, { jobId: job, device: randomUUID(), drafts })
+    const refused = results.find(result => result.outcome === 'refused')
+    if (refused) throw new Error(JSON.stringify(refused))
+    i = end
+  }
+}
+
+const long = await startJob(db, technician, { tag: await unitLike('BENCH-LONG', 'split-casing-lift-pump'), reason: 'benchmark, long', device: randomUUID() })
+const [pump] = await db.select().from(sheetTable).where(eq(sheetTable.key, 'split-casing-lift-pump'))
+const document = await sheetOfJob(db, pump!.id, {})
+const log = longLog(document)
+await write(long.id, log)
+const opening = { id: 'opening', type: 'job-opened', body: { reason: 'benchmark' }, actor: { id: 'person-a', name: 'A' }, happenedAt: log[0]!.happenedAt } as JobEvent
+const folds = Array.from({ length: ROUNDS }, () => {
+  const started = performance.now()
+  foldJob(document, [opening, ...log.slice(0, EVENTS)])
+  return performance.now() - started
+})
+
+const numbers = Array.from({ length: STAGES }, (_, i) => i + 1)
+const down = numbers.flatMap((n): SmallStep[] => [
+  { key: `casing-off-${n}`, limb: 'off', rung: `casing-${n}`, removes: { [`casing-${n}`]: 1 }, after: n > 1 ? [`wheel-off-${n - 1}`] : [] },
+  { key: `wheel-off-${n}`, limb: 'off', rung: `wheel-${n}`, removes: { [`wheel-${n}`]: 1 }, after: [`casing-off-${n}`] },
+])
+const up = numbers.toReversed().flatMap((n): SmallStep[] => [
+  { key: `wheel-on-${n}`, limb: 'on', rung: `wheel-${n}`, refits: { [`wheel-${n}`]: 1 }, after: [n === STAGES ? `wheel-off-${n}` : `casing-on-${n + 1}`] },
+  { key: `casing-on-${n}`, limb: 'on', rung: `casing-${n}`, refits: { [`casing-${n}`]: 1 }, after: [`wheel-on-${n}`] },
+])
+const tallSheet: Sheet = { ...smallSheet(Object.fromEntries(numbers.flatMap(n => [[`casing-${n}`, 1], [`wheel-${n}`, 1]])), [...down, ...up]), key: 'bench-tall' }
+await db.insert(sheetTable).values({ key: tallSheet.key, revision: 1, title: tallSheet.title, document: tallSheet })
+const tall = await startJob(db, technician, { tag: await unitLike('BENCH-TALL', tallSheet.key), reason: 'benchmark, tall', device: randomUUID() })
+
+console.log(JSON.stringify({ fold: folds.sort((a, b) => a - b)[Math.floor(ROUNDS / 2)], long: long.id, tall: tall.id }))
+await closeConnection()
