@@ -9,6 +9,8 @@ export interface WaitingEvent {
   order?: number
   job: string
   event: JobEvent
+  /** Signed here by somebody else, without the link: what proves it to the server, and at whose bench. */
+  signed?: { sealed: string, at: string }
 }
 
 /** An event that the server would not take, kept until its author has decided. */
@@ -17,6 +19,8 @@ export interface SetAside {
   job: string
   event: JobEvent
   message: string
+  /** A signature that did not hold: it cannot be sent again, only given again. */
+  signature?: boolean
 }
 
 /** What this device knows of a job, to open it without a link. */
@@ -26,6 +30,7 @@ export interface KeptJob {
   sheet: { key: string, revision: number }
   seq: number
   state: JobState
+  sealKey?: string
 }
 
 /** The picture of a photo event, until the server has it. */

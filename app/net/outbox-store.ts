@@ -44,8 +44,8 @@ export const useOutboxStore = defineStore('outbox', () => {
   }
 
   /** Takes effect at once; the promise is settled when the event is safe on the device. */
-  async function add(job: string, event: JobEvent): Promise<void> {
-    const entry: WaitingEvent = { job, event }
+  async function add(job: string, event: JobEvent, signed?: WaitingEvent['signed']): Promise<void> {
+    const entry: WaitingEvent = { job, event, ...(signed ? { signed } : {}) }
     waiting.value = [...waiting.value, entry]
     await deviceStore.waiting.add(entry)
     void send()
@@ -78,7 +78,7 @@ export const useOutboxStore = defineStore('outbox', () => {
 
   /** The oldest entries of the signed-in person for one job; what others have left here waits for them. */
   function nextBatch(): WaitingEvent[] {
-    const mine = waiting.value.filter(entry => entry.event.actor.id === session.person?.id && entry.order !== undefined)
+    const mine = waiting.value.filter(entry => (entry.signed?.at ?? entry.event.actor.id) === session.person?.id && entry.order !== undefined)
     return mine.filter(entry => entry.job === mine[0]?.job).slice(0, MOST_AT_ONCE)
   }
 
@@ -100,7 +100,7 @@ export const useOutboxStore = defineStore('outbox', () => {
 
   async function sendBatch(batch: WaitingEvent[]): Promise<void> {
     const job = batch[0]!.job
-    const events = batch.map(({ event: { id, type, happenedAt, body } }) => ({ id, type, happenedAt, body }))
+    const events = batch.map(({ event: { id, type, happenedAt, body }, signed }) => ({ id, type, happenedAt, body, ...(signed ? { sealed: signed.sealed } : {}) }))
     try {
       const answer = await callApi<AppendAnswer>(`/jobs/${job}/events`, { method: 'POST', body: { device: deviceId(), events } })
       await settle(job, batch, answer.results)
@@ -116,10 +116,10 @@ export const useOutboxStore = defineStore('outbox', () => {
     const byId = new Map(results.map(result => [result.id, result]))
     const recorded: { event: JobEvent, seq: number }[] = []
     const refused: SetAside[] = []
-    for (const { event } of batch) {
+    for (const { event, signed } of batch) {
       const result = byId.get(event.id)
-      if (result?.outcome === 'refused') refused.push({ id: event.id, job, event, message: result.message })
-      else if (result) recorded.push({ event, seq: result.seq })
+      if (result?.outcome === 'refused') refused.push({ id: event.id, job, event, message: result.message, ...(signed ? { signature: true } : {}) })
+      else if (result) recorded.push({ event: result.actor ? { ...event, actor: result.actor } : event, seq: result.seq })
     }
     await deviceStore.transaction('rw', deviceStore.waiting, deviceStore.setAside, async () => {
       await deviceStore.setAside.bulkPut(refused.map(entry => toRaw(entry)))
@@ -157,9 +157,15 @@ export const useOutboxStore = defineStore('outbox', () => {
     await add(entry.job, { ...entry.event, id: newId(), happenedAt: serverNow().toISOString() })
   }
 
+  /** Sends all that can be sent again, in the order in which it was done. */
+  async function sendAllAgain(): Promise<void> {
+    const entries = setAside.value.filter(entry => !entry.signature).sort((a, b) => a.event.happenedAt.localeCompare(b.event.happenedAt))
+    for (const { id } of entries) await sendAgain(id)
+  }
+
   const onRecorded = (listener: RecordedListener) => void recordedListeners.add(listener)
 
   watch([online, () => session.person, () => session.expired], () => void send())
 
-  return { waiting, setAside, photos, count, offline, restore, add, addPhoto, send, forgetRecorded, dismiss, sendAgain, onRecorded }
+  return { waiting, setAside, photos, count, offline, restore, add, addPhoto, send, forgetRecorded, dismiss, sendAgain, sendAllAgain, onRecorded }
 })

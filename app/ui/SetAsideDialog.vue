@@ -38,7 +38,10 @@ function detail(event: JobEvent): string {
           <small class="quiet">{{ entry.event.actor.name }}, {{ moment(entry.event.happenedAt) }}</small>
         </div>
         <div class="choices">
-          <el-button @click="outbox.sendAgain(entry.id)">
+          <el-button
+            v-if="!entry.signature"
+            @click="outbox.sendAgain(entry.id)"
+          >
             Send again as new
           </el-button>
           <el-button @click="outbox.dismiss(entry.id)">
@@ -47,6 +50,13 @@ function detail(event: JobEvent): string {
         </div>
       </li>
     </ul>
+    <el-button
+      v-if="outbox.setAside.filter(entry => !entry.signature).length > 1"
+      type="primary"
+      @click="outbox.sendAllAgain()"
+    >
+      Send all again, in order
+    </el-button>
   </AskDialog>
 </template>
 

@@ -10,6 +10,7 @@ import { startServer } from './server.mjs'
  * A whole Needler of its own on a throw-away database with the demonstration in it.
  * @param {object} [options]
  * @param {boolean} [options.durable] keep fsync on, as the product does; for measurements
+ * Signal USR2 to this process restarts the server, as an update of the product does; journeys find it in NEEDLER_BENCH_PID.
  * @returns {Promise<{ env: Record<string, string>, server: { address: string }, stop: () => Promise<void> }>}
  */
 export async function startTestBench({ output = 'ignore', durable = false } = {}) {
@@ -21,12 +22,19 @@ export async function startTestBench({ output = 'ignore', durable = false } = {}
     const photos = join(folder, 'photos')
     await seed(cluster.url, photos)
     const port = await freePort()
-    const start = () => startServer({ url: cluster.url, secret: randomBytes(24).toString('hex'), host: '127.0.0.1', port, env: { LOG_LEVEL: 'warn', NEEDLER_PHOTOS: photos }, output })
-    const server = await start()
+    const secret = randomBytes(24).toString('hex')
+    const start = () => startServer({ url: cluster.url, secret, host: '127.0.0.1', port, env: { LOG_LEVEL: 'warn', NEEDLER_PHOTOS: photos }, output })
+    let server = await start()
+    const restart = async () => {
+      await server.stop()
+      server = await start()
+    }
+    process.on('SIGUSR2', restart)
     return {
       server,
-      env: { DATABASE_URL: cluster.url, NEEDLER_URL: server.address },
+      env: { DATABASE_URL: cluster.url, NEEDLER_URL: server.address, NEEDLER_BENCH_PID: String(process.pid) },
       stop: async () => {
+        process.off('SIGUSR2', restart)
         await server.stop()
         await cluster.stop()
       },

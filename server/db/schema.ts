@@ -32,6 +32,15 @@ export const signInAttempt = pgTable('sign_in_attempt', {
   expiresAt: moment('expires_at').notNull(),
 })
 
+/** The one pair of keys with which signatures given without the link are sealed on the device and opened here. */
+export const sealKey = pgTable('seal_key', {
+  id: smallint().primaryKey().default(1),
+  /** SPKI, base64. */
+  publicKey: text('public_key').notNull(),
+  /** PKCS #8, base64. */
+  privateKey: text('private_key').notNull(),
+}, table => [check('seal_key_only_one', sql`${table.id} = 1`)])
+
 /** A released revision never changes. */
 export const sheet = pgTable('sheet', {
   id: uuid().primaryKey().defaultRandom(),

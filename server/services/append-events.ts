@@ -7,12 +7,15 @@ import { jobEvent, jobEventRefused, jobSnapshot } from '../db/schema'
 import { hashEvent, type HashedEvent } from './event-hash'
 import { loadLiveJob, rememberLiveJob, type LiveJob } from './live-job'
 import { Problem } from './problem'
+import { reaches } from './reach'
 import { writePlan, type WritePlan } from './write-plans'
 
 export interface AppendInput {
   jobId: string
   device: string
   drafts: readonly EventDraft[]
+  /** Of drafts that somebody else has signed: who, or why that does not hold. */
+  signers?: ReadonlyMap<string, Person | Problem>
 }
 
 // A long log is snapshotted in longer strides, so that the cost an event stays the same however long it is.
@@ -61,17 +64,18 @@ function planAppend(live: LiveJob, person: Person, input: AppendInput, known: Re
   const plan: Plan = { before: live, after: live, rows: [], refused: [], results: [] }
   const recordedAt = new Date()
   for (const draft of input.drafts) {
+    const signer = input.signers?.get(draft.id)
+    const who = signer instanceof Problem ? person : signer ?? person
+    const signed = signer && { actor: { id: who.id, name: who.name } }
     const seqBefore = known.get(draft.id) ?? plan.rows.find(row => row.id === draft.id)?.seq
     if (seqBefore !== undefined) {
-      plan.results.push({ id: draft.id, outcome: 'duplicate', seq: seqBefore })
+      plan.results.push({ id: draft.id, outcome: 'duplicate', seq: seqBefore, ...signed })
       continue
     }
     // A bench whose clock runs ahead cannot end a wait before its time.
     const happenedAt = new Date(Math.min(Date.parse(draft.happenedAt), recordedAt.getTime()))
-    const event = { ...draft, happenedAt: happenedAt.toISOString(), actor: { id: person.id, name: person.name } } as JobEvent
-    const refusal = may(person.role, rightForEvent(draft.type))
-      ? guardEvent(live.sheet, plan.after.state, event)
-      : { code: 'right.missing', message: `A ${person.role} may not do this. It needs a person with the right "${rightForEvent(draft.type)}".` }
+    const event = { id: draft.id, type: draft.type, body: draft.body, happenedAt: happenedAt.toISOString(), actor: { id: who.id, name: who.name } } as JobEvent
+    const refusal = refuseActor(signer ?? person, live, draft) ?? guardEvent(live.sheet, plan.after.state, event)
     if (refusal) {
       plan.refused.push({ draft, ...refusal })
       plan.results.push({ id: draft.id, outcome: 'refused', ...refusal })
@@ -79,15 +83,24 @@ function planAppend(live: LiveJob, person: Person, input: AppendInput, known: Re
     }
     const { seq, headHash } = plan.after
     const hashed: HashedEvent = {
-      id: draft.id, jobId: live.id, seq: seq + 1, type: draft.type, body: draft.body, actorId: person.id, actorName: person.name,
+      id: draft.id, jobId: live.id, seq: seq + 1, type: draft.type, body: draft.body, actorId: who.id, actorName: who.name,
       device: input.device, happenedAt, recordedAt,
     }
     const hash = hashEvent(hashed, headHash)
     plan.rows.push({ ...hashed, prevHash: headHash, hash })
     plan.after = { ...plan.after, seq: seq + 1, headHash: hash, state: foldJob(live.sheet, [event], plan.after.state) }
-    plan.results.push({ id: draft.id, outcome: 'recorded', seq: seq + 1 })
+    plan.results.push({ id: draft.id, outcome: 'recorded', seq: seq + 1, ...signed })
   }
   return plan
+}
+
+/** Why this person, at the bench or signing there, may not do this to this job. */
+function refuseActor(who: Person | Problem, live: LiveJob, draft: EventDraft): { code: string, message: string } | null {
+  if (who instanceof Problem) return { code: who.code, message: who.message }
+  if (!may(who.role, rightForEvent(draft.type))) {
+    return { code: 'right.missing', message: `A ${who.role} may not do this. It needs a person with the right "${rightForEvent(draft.type)}".` }
+  }
+  return reaches(who, live.siteKey) ? null : { code: 'site.out-of-reach', message: `${who.name} has no access to the site of this job.` }
 }
 
 async function findRecorded(db: Database, { jobId, drafts }: AppendInput): Promise<Map<string, number>> {

@@ -6,6 +6,7 @@ import { job, jobEvent, jobSnapshot, sheet, site, unit } from '../db/schema'
 import { toRecordedEvent } from './live-job'
 import { Problem } from './problem'
 import { requireReach } from './reach'
+import { publicSealKey } from './seal'
 import { toJobRow } from './yard'
 
 /** What a bench needs to open a job: the newest snapshot and the events after it, never the whole history. */
@@ -21,6 +22,7 @@ export async function openJob(db: Database, person: Person, jobId: string): Prom
     sheet: { key: row.sheetKey, revision: row.revision },
     snapshot: row.snapshot && { seq: row.snapshot.seq, state: row.snapshot.state },
     events: await eventsAfter(db, jobId, row.snapshot?.seq ?? 0),
+    sealKey: await publicSealKey(db),
   }
 }
 

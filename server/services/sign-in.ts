@@ -68,4 +68,4 @@ export async function activePerson(db: Database, id: string): Promise<Person | u
   return found?.active ? toPerson(found) : undefined
 }
 
-const toPerson = ({ id, name, role, sites }: typeof person.$inferSelect): Person => ({ id, name, role, sites })
+const toPerson = ({ id, login, name, role, sites }: typeof person.$inferSelect): Person => ({ id, login, name, role, sites })

@@ -41,6 +41,7 @@ const eventSchema = Joi.object({
   id: Joi.string().guid().required(),
   type: Joi.valid(...Object.keys(BODIES)).required(),
   happenedAt: Joi.string().isoDate().required(),
+  sealed: Joi.string().base64().max(1000),
   body: Joi.object().required().when('type', {
     switch: Object.entries(BODIES).map(([type, body]) => ({ is: type, then: body })),
   }),

@@ -1,9 +1,10 @@
-import type { EventBodies, EventType, JobEvent, JobSetup, JobState, ReadingStage, RecordedEvent, Verdict } from '#core'
+import type { Actor, EventBodies, EventType, JobEvent, JobSetup, JobState, ReadingStage, RecordedEvent, Verdict } from '#core'
 import type { Role } from '../rights'
 
 /** The signed-in person as the interface knows them. */
 export interface Person {
   id: string
+  login: string
   name: string
   role: Role
   /** Keys of the sites this sign-in covers; null for all. */
@@ -74,6 +75,8 @@ export interface JobBundle {
   sheet: { key: string, revision: number }
   snapshot: { seq: number, state: JobState } | null
   events: RecordedEvent[]
+  /** Public key for signatures given without the link. */
+  sealKey: string
 }
 
 export interface EventDraft<T extends EventType = EventType> {
@@ -81,11 +84,13 @@ export interface EventDraft<T extends EventType = EventType> {
   type: T
   happenedAt: string
   body: EventBodies[T]
+  /** Name and PIN of a second person who signed without the link, sealed with the server's key; base64. */
+  sealed?: string
 }
 
+/** `actor` is who signed, when it was not the sender. */
 export type AppendResult
-  = | { id: string, outcome: 'recorded', seq: number }
-    | { id: string, outcome: 'duplicate', seq: number }
+  = | { id: string, outcome: 'recorded' | 'duplicate', seq: number, actor?: Actor }
     | { id: string, outcome: 'refused', code: string, message: string }
 
 /** The whole record of a job, for the screen and as a file. See docs/formats.md. */

@@ -1,4 +1,4 @@
-import { randomUUID } from 'node:crypto'
+import { constants, createPublicKey, publicEncrypt, randomUUID } from 'node:crypto'
 import { afterAll, describe, expect, it } from 'vitest'
 import { eq } from 'drizzle-orm'
 import sharp from 'sharp'
@@ -6,7 +6,7 @@ import { emptyState, foldJob, nextSteps, sheetForJob, type JobState, type Sheet 
 import type { Dossier, JobBundle, UnitAnswer, YardAnswer } from '#shared/wire/types'
 import { goodTruth, nextDeed } from '../../demo/walk'
 import { closeConnection, database } from '../../server/db/client'
-import { reading } from '../../server/db/schema'
+import { reading, sealKey as sealKeys } from '../../server/db/schema'
 import { demoDocuments } from '../support/demo-sheet'
 import { Client, draft } from './client'
 
@@ -79,6 +79,28 @@ describe('a second signature', () => {
     expect((await sign('brandt', PIN)).body).toMatchObject({ status: 409, code: 'hold.released-already' })
     for (let i = 0; i < 5; i++) await sign('nakamura', '0000')
     expect((await sign('nakamura', PIN)).body).toMatchObject({ status: 429 })
+  })
+
+  it('given without the link is sealed, proved when it arrives, and holds for its own event only', async () => {
+    const { client, id, workTo } = await benchOf('DC-502', { depth: 'routine' })
+    await workTo('isolate', 'duties')
+    const { body: { sealKey } } = await client.get<JobBundle>(`/jobs/${id}`)
+    const key = createPublicKey({ key: Buffer.from(sealKey, 'base64'), format: 'der', type: 'spki' })
+    const seal = (text: string) => publicEncrypt({ key, padding: constants.RSA_PKCS1_OAEP_PADDING, oaepHash: 'sha256' }, Buffer.from(text)).toString('base64')
+    const send = async (login: string, pin: string, of?: string) => {
+      const event = draft('hold-released', { step: 'isolate' })
+      const sealed = seal(JSON.stringify({ event: of ?? event.id, login, pin }))
+      return (await client.append(id, [{ ...event, sealed }])).body.results[0]
+    }
+    const before = await client.seqOf(id)
+    expect(await send('brandt', '0000')).toMatchObject({ outcome: 'refused', code: 'pin.wrong' })
+    expect(await send('marsh', PIN)).toMatchObject({ outcome: 'refused', code: 'right.missing' })
+    expect(await send('brandt', PIN, randomUUID())).toMatchObject({ outcome: 'refused', code: 'seal.unreadable' })
+    expect((await client.append(id, [{ ...draft('hold-released', { step: 'isolate' }), sealed: Buffer.from('noise').toString('base64') }])).body.results[0]).toMatchObject({ code: 'seal.unreadable' })
+    expect(await client.seqOf(id)).toBe(before)
+    expect(await send('brandt', PIN)).toMatchObject({ outcome: 'recorded', actor: { name: 'H. Brandt' } })
+    const [row] = await database().select({ key: sealKeys.privateKey }).from(sealKeys)
+    expect(JSON.stringify((await client.get<JobBundle>(`/jobs/${id}`)).body)).not.toContain(row!.key.slice(0, 40))
   })
 
   it('does not let one person be both', async () => {

@@ -65,7 +65,7 @@ describe('appending', () => {
     const before = await client.seqOf(job)
     // This test process is a second instance: it has its own view of the job and writes to the same database.
     const [lindqvist] = await database().select().from(person).where(eq(person.login, 'lindqvist'))
-    const elsewhere = { id: lindqvist!.id, name: lindqvist!.name, role: lindqvist!.role, sites: null }
+    const elsewhere = { id: lindqvist!.id, login: lindqvist!.login, name: lindqvist!.name, role: lindqvist!.role, sites: null }
     await Promise.all(Array.from({ length: 40 }, (_, i) => i % 2
       ? client.append(job, [draft('note-added', { text: `http ${i}` })])
       : appendEvents(database(), elsewhere, { jobId: job, device: randomUUID(), drafts: [draft('note-added', { text: `direct ${i}` })] })))

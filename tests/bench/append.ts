@@ -13,7 +13,7 @@ const SECONDS = Number(process.argv[2] ?? 8)
 
 const db = database()
 const [okafor] = await db.select().from(person).where(eq(person.login, 'okafor'))
-const who = { id: okafor!.id, name: okafor!.name, role: okafor!.role, sites: null }
+const who = { id: okafor!.id, login: okafor!.login, name: okafor!.name, role: okafor!.role, sites: null }
 const free = await db.select().from(unit).where(eq(unit.sheetKey, 'split-casing-lift-pump')).orderBy(asc(unit.tag))
 // Units for the benchmark only; the database is thrown away afterwards.
 const tags = await Promise.all(Array.from({ length: CLIENTS }, async (_, i) => {

@@ -24,7 +24,7 @@ const BATCH = 200
 const db = database()
 async function personOf(login: string): Promise<Person> {
   const [row] = await db.select().from(person).where(eq(person.login, login))
-  return { id: row!.id, name: row!.name, role: row!.role, sites: null }
+  return { id: row!.id, login: row!.login, name: row!.name, role: row!.role, sites: null }
 }
 const [technician, lead] = [await personOf('okafor'), await personOf('brandt')]
 

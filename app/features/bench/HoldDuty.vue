@@ -25,7 +25,9 @@ async function release() {
     v-if="released"
     class="ok"
   >
-    <Icon name="ph:seal-check" /> Released by {{ released.by }}
+    <Icon name="ph:seal-check" /> Released by {{ released.by }}<template v-if="job.waitingIds.has(released.event)">
+      , sealed on this device; name and PIN are checked when the link is back
+    </template>
   </p>
   <form
     v-else-if="bench.mayWork.value"

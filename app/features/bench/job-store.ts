@@ -7,6 +7,7 @@ import type { JobBundle, LiveMessage } from '#shared/wire/types'
 import { callApi, NoNetwork, sentenceOf } from '../../net/api'
 import { deviceId, deviceStore } from '../../net/device-store'
 import { useOutboxStore } from '../../net/outbox-store'
+import { sealSignature } from '../../net/seal-signature'
 import { serverNow } from '../../net/server-clock'
 import { fetchSheet, keptSheet } from '../../net/sheets'
 import { useSessionStore } from '../session/session-store'
@@ -60,6 +61,8 @@ export const useJobStore = defineStore('job', () => {
 
   /** Key and revision of the released document behind `sheet`. */
   let released: JobBundle['sheet'] | null = null
+  /** What signatures are sealed with when there is no link. */
+  let sealKey: string | undefined
 
   async function open(id: string): Promise<void> {
     close()
@@ -68,11 +71,13 @@ export const useJobStore = defineStore('job', () => {
       if (kept) {
         const document = await keptSheet(kept.sheet)
         released = kept.sheet
+        sealKey = kept.sealKey
         if (document) show(kept.meta, sheetForJob(document, kept.meta.setup), kept.state, kept.seq)
       }
       const bundle = await callApi<JobBundle>(`/jobs/${id}`)
       const document = sheetForJob(await fetchSheet(bundle.sheet), bundle.job.setup)
       released = bundle.sheet
+      sealKey = bundle.sealKey
       const start = bundle.snapshot ?? { seq: 0, state: emptyState() }
       show(bundle.job, document, foldJob(document, bundle.events, start.state), bundle.events.at(-1)?.seq ?? start.seq)
       await outbox.forgetRecorded(new Set(bundle.events.map(event => event.id)))
@@ -114,18 +119,34 @@ export const useJobStore = defineStore('job', () => {
     return true
   }
 
-  /** A second person signs one event at this bench, with login and PIN. Needs the link; says what went wrong. */
+  /** A second person signs one event at this bench, with login and PIN. Says what went wrong. */
   async function sign<T extends EventType>(type: T, body: EventBodies[T], login: string, pin: string): Promise<string | null> {
     if (!meta.value) return null
+    const event = { id: newId(), type, body, happenedAt: serverNow().toISOString() }
     try {
-      const event = { id: newId(), type, body, happenedAt: serverNow().toISOString() }
       // What waits here comes first, because the signature stands on it.
       await outbox.send()
       await callApi(`/jobs/${meta.value.id}/sign`, { method: 'POST', body: { device: deviceId(), event, login, pin } })
       await catchUp()
       return null
     } catch (error) {
-      return error instanceof NoNetwork ? 'A signature of a second person needs the link. Other steps can go on meanwhile.' : sentenceOf(error)
+      return error instanceof NoNetwork ? signSealed({ ...event, actor: { id: `sealed:${login}`, name: login } } as JobEvent, login, pin) : sentenceOf(error)
+    }
+  }
+
+  /** Without the link the signature is sealed and waits with everything else; the server proves it when it arrives. */
+  async function signSealed(event: JobEvent, login: string, pin: string): Promise<string | null> {
+    if (!meta.value || !sheet.value || !session.person) return null
+    if (login.toLowerCase() === session.person.login) return 'Without the link somebody else than you must sign.'
+    const refused = guardEvent(sheet.value, state.value, event)
+    if (refused) return refused.message
+    try {
+      if (!sealKey) throw new NoNetwork()
+      const sealed = await sealSignature(sealKey, { event: event.id, login, pin })
+      await outbox.add(meta.value.id, event, { sealed, at: session.person.id })
+      return null
+    } catch {
+      return 'This device cannot keep a signature without the link. Other steps can go on meanwhile.'
     }
   }
 
@@ -158,7 +179,7 @@ export const useJobStore = defineStore('job', () => {
   const keepSoon = useDebounceFn((sheetRef: JobBundle['sheet']) => keep(sheetRef), 400)
   function keep(sheetRef: JobBundle['sheet']): void {
     if (!meta.value) return
-    void deviceStore.jobs.put({ id: meta.value.id, meta: { ...meta.value }, sheet: sheetRef, seq: seq.value, state: recorded.value })
+    void deviceStore.jobs.put({ id: meta.value.id, meta: { ...meta.value }, sheet: sheetRef, seq: seq.value, state: recorded.value, ...(sealKey ? { sealKey } : {}) })
   }
   watch(seq, () => {
     if (released && meta.value) void keepSoon(released)

@@ -8,12 +8,14 @@ import { jobParams } from '../../../http/params'
 import { announceGrowth } from '../../../live/channel'
 import { appendEvents } from '../../../services/append-events'
 import { Problem } from '../../../services/problem'
+import { proveSeals } from '../../../services/seal'
 
 const body = appendSchema as Joi.ObjectSchema<{ device: string, events: EventDraft[] }>
 
 // Each event has its own right (shared/rights.ts); to send any of them a person must be able to read jobs.
 export default defineApi({ right: 'job:read', params: jobParams, body }, async ({ event, person, params, body }) => {
-  const answer = await appendEvents(database(), person, { jobId: params.id, device: body.device, drafts: body.events })
+  const signers = await proveSeals(database(), body.events, event.node.req.socket.remoteAddress ?? 'unknown')
+  const answer = await appendEvents(database(), person, { jobId: params.id, device: body.device, drafts: body.events, signers })
   const refused = answer.results.filter(result => result.outcome === 'refused')
   if (answer.results.some(result => result.outcome === 'recorded')) announceGrowth(params.id, answer.seq)
   if (refused.length === answer.results.length) {
