@@ -17,6 +17,8 @@ const coreKnows = {
 export default withNuxt(
   { ignores: ['.output/**', '.nuxt/**', '.data/**', 'server/db/migrations/**', 'test-results/**', 'docs/**'] },
   { files: ['app/pages/**/*.vue', 'app/app.vue', 'app/error.vue'], rules: { 'vue/multi-word-component-names': 'off' } },
+  // What Nuxt brings by itself is listed; anything else in a template must be imported, or the browser would show nothing.
+  { files: ['app/**/*.vue'], rules: { 'vue/no-undef-components': ['error', { ignorePatterns: ['^Nuxt', '^Icon$', '^el-'] }] } },
   { rules: { '@stylistic/max-statements-per-line': 'off', '@stylistic/member-delimiter-style': 'off', '@typescript-eslint/no-explicit-any': 'error' } },
   { files: ['core/**/*.ts'], ignores: ['core/**/*.test.ts'], rules: forbid(nothingOutside) },
   ...Object.entries(coreKnows).map(([folder, known]) => ({

@@ -11,6 +11,8 @@ export interface DemoJob {
   depth?: Depth
   /** Only as far as this part or position. */
   target?: string
+  /** When the last step was ticked, for a wait that runs while one looks. */
+  tickedMinutesAgo?: number
   /** How many steps are ticked; all of them and closed when left out. */
   steps?: number
   /** Share of the way from new to worn, 0 … 1; moves the readings. */
@@ -21,7 +23,7 @@ export interface DemoJob {
 
 const SEAL_PARTS = ['seal-still-rings', 'seal-turning-units']
 
-/** Past and running overhauls of the lift pumps. Wear grows from one overhaul to the next; P-104 is on the bench now. */
+/** Past and running overhauls. Wear grows from one overhaul of a unit to the next; P-104 is on the bench now. */
 export const DEMO_JOBS: readonly DemoJob[] = [
   { tag: 'P-101', reason: 'Planned overhaul at 16 000 h', openedDaysAgo: 1290, technician: 'okafor', lead: 'brandt', wear: 0.35, replaced: SEAL_PARTS },
   { tag: 'P-103', reason: 'Seal leaking at the drive end', openedDaysAgo: 1105, technician: 'lindqvist', lead: 'brandt', wear: 0.45, replaced: [...SEAL_PARTS, 'shaft-sleeves'], notes: { 'seal-look': 'Drive-end carbon: track 1.2 mm wider than the still ring. Non-drive end clean.' } },
@@ -44,6 +46,23 @@ export const DEMO_JOBS: readonly DemoJob[] = [
   { tag: 'TC-545', reason: 'Surging, 18 000 h', openedDaysAgo: 1, technician: 'duarte', lead: 'brandt', steps: 17, wear: 0.9, replaced: ['thrust-bearing'] },
   { tag: 'DC-501', reason: 'Vibration up at the gear end', openedDaysAgo: 4, technician: 'duarte', lead: 'nakamura', depth: 'failure-analysis', steps: 22, wear: 0.6, replaced: ['wear-tiles'] },
   { tag: 'VP-521', reason: 'Flow low, knocking', openedDaysAgo: 2, technician: 'duarte', lead: 'brandt', steps: 30, wear: 0.6, replaced: ['vanes', 'seals'] },
+  { tag: 'TC-546', reason: 'Planned overhaul at 16 000 h', openedDaysAgo: 0, technician: 'duarte', lead: 'nakamura', steps: 5, tickedMinutesAgo: 35, wear: 0.3, replaced: [] },
+  { tag: 'C-401', reason: 'Planned change of the elements', openedDaysAgo: 760, technician: 'lindqvist', lead: 'brandt', wear: 0.6, replaced: ['elements-front', 'elements-rear'] },
+  { tag: 'C-401', reason: 'Yearly look at the elements', openedDaysAgo: 392, technician: 'okafor', lead: 'brandt', wear: 0.35, replaced: [] },
+  { tag: 'H-302', reason: 'Yearly inspection of lifting gear', openedDaysAgo: 731, technician: 'marsh', lead: 'brandt', wear: 0.2, replaced: [] },
+  { tag: 'H-302', reason: 'Yearly inspection of lifting gear', openedDaysAgo: 366, technician: 'marsh', lead: 'nakamura', wear: 0.3, replaced: ['pawl-springs'] },
+  { tag: 'R-201', reason: 'Output seal weeping', openedDaysAgo: 905, technician: 'okafor', lead: 'brandt', wear: 0.3, replaced: ['output-seal'] },
+  { tag: 'R-202', reason: 'Planned overhaul at 30 000 h', openedDaysAgo: 540, technician: 'lindqvist', lead: 'nakamura', wear: 0.5, replaced: ['ring-rollers', 'output-seal'] },
+  { tag: 'DP-432', reason: 'Diaphragm due', openedDaysAgo: 640, technician: 'lindqvist', lead: 'brandt', wear: 0.35, replaced: [] },
+  { tag: 'DP-432', reason: 'Stroke knob slips', openedDaysAgo: 275, technician: 'okafor', lead: 'brandt', wear: 0.4, replaced: ['eccentric-bearing'] },
+  { tag: 'DP-433', reason: 'Diaphragm due', openedDaysAgo: 310, technician: 'lindqvist', lead: 'nakamura', wear: 0.4, replaced: [] },
+  { tag: 'K-471', reason: 'Valve plate broken, first cylinder', openedDaysAgo: 820, technician: 'okafor', lead: 'brandt', wear: 0.3, replaced: ['valve-plates'] },
+  { tag: 'TC-545', reason: 'Planned look at 8 000 h', openedDaysAgo: 700, technician: 'duarte', lead: 'nakamura', wear: 0.3, replaced: [] },
+  { tag: 'TC-545', reason: 'Oil in the air duct', openedDaysAgo: 340, technician: 'duarte', lead: 'brandt', wear: 0.6, replaced: ['seal-rings-cold'] },
+  { tag: 'DC-501', reason: 'Planned overhaul at 12 000 h', openedDaysAgo: 610, technician: 'duarte', lead: 'nakamura', wear: 0.4, replaced: ['wear-tiles'] },
+  { tag: 'DC-502', reason: 'Feed-end bearing noisy', openedDaysAgo: 450, technician: 'duarte', lead: 'brandt', wear: 0.5, replaced: ['main-bearing-feed', 'feed-port-liners'] },
+  { tag: 'VP-521', reason: 'Flow down, vanes due', openedDaysAgo: 480, technician: 'duarte', lead: 'brandt', wear: 0.5, replaced: ['vanes'] },
+  { tag: 'CV-571', reason: 'Air leak at the rod', openedDaysAgo: 265, technician: 'duarte', lead: 'nakamura', wear: 0.3, replaced: ['rod-seals'] },
   { tag: 'CV-571', reason: 'Slow strokes', openedDaysAgo: 0, technician: 'duarte', lead: 'nakamura', steps: 37, wear: 0.4, replaced: [] },
 ]
 

@@ -40,7 +40,8 @@ export async function seedDemo(db: Database, now = new Date()): Promise<boolean>
   }
   await db.execute(sql`alter sequence job_number_seq restart with ${sql.raw(String(FIRST_JOB_NUMBER))}`)
   const byLogin = new Map(people.map(row => [row.login, row as Person & { login: string }]))
-  for (const [i, demoJob] of DEMO_JOBS.entries()) await playJob(db, demoJob, byLogin, now, i)
+  // Numbers are given in the order in which the jobs were opened.
+  for (const [i, demoJob] of DEMO_JOBS.toSorted((a, b) => b.openedDaysAgo - a.openedDaysAgo).entries()) await playJob(db, demoJob, byLogin, now, i)
   return true
 }
 
@@ -55,7 +56,9 @@ async function playJob(db: Database, demoJob: DemoJob, people: ReadonlyMap<strin
   const truth = truthOf(live.sheet, demoJob, noiseFrom(index + 1))
   const stepsLeft = (state: JobState) => sheetNow(live.sheet, state).steps.length - Object.keys(state.done).length
   // Work ends before the day of seeding does: a long job is told in longer strides.
-  const strideMs = Math.min(18 * 60_000, (now.getTime() - openedAt) / (stepsLeft(live.state) + 2))
+  const strideMs = demoJob.tickedMinutesAgo !== undefined
+    ? (now.getTime() - demoJob.tickedMinutesAgo * 60_000 - openedAt) / demoJob.steps!
+    : Math.min(18 * 60_000, (now.getTime() - openedAt) / (stepsLeft(live.state) + 2))
   let clock = openedAt
 
   const deed = async ({ draft, byLead }: Deed) => {

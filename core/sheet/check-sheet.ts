@@ -83,6 +83,12 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
   sheet.dryZones?.forEach((zone, i) => {
     for (const list of ['parts', 'near'] as const) zone[list].forEach((part, j) => known(parts, part, `/dryZones/${i}/${list}/${j}`, 'part'))
   })
+  const assembled = new Set<string>()
+  sheet.assemblies?.forEach((assembly, i) => assembly.parts.forEach((part, j) => {
+    known(parts, part, `/assemblies/${i}/parts/${j}`, 'part')
+    if (assembled.has(part)) fault(`/assemblies/${i}/parts/${j}`, `"${part}" is in two assemblies.`)
+    assembled.add(part)
+  }))
   sheet.parts.forEach((part, i) => {
     if (part.places && part.places.length !== part.count) fault(`/parts/${i}/places`, `${part.name} has ${part.count} pieces but ${part.places.length} places.`)
   })

@@ -47,7 +47,8 @@ export function leaveOut(sheet: Sheet, keep: Keep): Sheet {
   const choices = sheet.choices?.filter(choice => asked.has(choice.key)).map(choice =>
     choice.proposal && !choice.proposal.readings.every(read => positionStays.has(read.position)) ? prune<Choice>({ ...choice, proposal: undefined }) : choice)
   const dryZones = sheet.dryZones?.filter(zone => zone.parts.some(partStays)).map(zone => ({ ...zone, parts: zone.parts.filter(partStays), near: zone.near.filter(partStays) }))
-  return prune<Sheet>({ ...sheet, choices: choices?.length ? choices : undefined, dryZones: dryZones?.length ? dryZones : undefined, parts, positions, marks, joints, steps })
+  const assemblies = sheet.assemblies?.map(assembly => ({ ...assembly, parts: assembly.parts.filter(partStays) })).filter(assembly => assembly.parts.length > 0)
+  return prune<Sheet>({ ...sheet, assemblies: assemblies?.length ? assemblies : undefined, choices: choices?.length ? choices : undefined, dryZones: dryZones?.length ? dryZones : undefined, parts, positions, marks, joints, steps })
 }
 
 /** A hand check whose causes no longer lead to steps that are gone. */

@@ -102,6 +102,11 @@ const DryZone = object({
   near: Type.Array(Key, { maxItems: 30, description: 'Parts so close that lubricant on them may reach the zone.' }),
 })
 
+const Assembly = object({
+  name: Line,
+  parts: Type.Array(Key, { minItems: 1, maxItems: 100 }),
+}, 'Parts that are worked on together; the steps of an assembly can be folded into one line.')
+
 const HandCheck = object({
   key: Key, expect: Line,
   wrong: Type.Array(object({
@@ -162,6 +167,7 @@ export const SheetSchema = Type.Object({
   choices: Type.Optional(Type.Array(Choice, { minItems: 1, maxItems: 8 })),
   dryZones: Type.Optional(Type.Array(DryZone, { minItems: 1, maxItems: 20 })),
   parts: Type.Array(Part, { minItems: 1, maxItems: 400 }),
+  assemblies: Type.Optional(Type.Array(Assembly, { minItems: 1, maxItems: 40, description: 'Each part in one at most.' })),
   positions: Type.Array(Position, { maxItems: 300 }),
   marks: Type.Array(Mark, { maxItems: 200 }),
   joints: Type.Array(Joint, { maxItems: 100 }),

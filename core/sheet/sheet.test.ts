@@ -44,6 +44,7 @@ describe('checkSheet', () => {
     ['a mark that nobody checks', (s) => { delete stepAt(s, 'impeller-on').checks }, '/marks/6', 'never checked'],
     ['limits that cross', (s) => { s.positions[0]!.limits = { lower: 1, upper: 0.5 } }, '/positions/0/limits', 'above'],
     ['a word for a number', (s) => { (s.parts[0] as { count: unknown }).count = 'one' }, '/parts/0/count', 'integer'],
+    ['a part in two assemblies', (s) => { s.assemblies![1]!.parts.push(s.assemblies![0]!.parts[0]!) }, `/assemblies/1/parts/${liftPumpDocument().assemblies![1]!.parts.length}`, 'in two assemblies'],
     ['a limb that is none', (s) => { (s.steps[0] as { limb: string }).limb = 'up' }, '/steps/0/limb', ''],
     ['an unknown key', (s) => { (s as unknown as { colour: string }).colour = 'red' }, '/colour', ''],
   ])('refuses %s with place and reason', (_name, spoil, place, reason) => {

@@ -1,3 +1,4 @@
+export { groupByAssembly, type VeeGroup } from './assemblies'
 export { cutTo } from './cut-to'
 export { dryWarnings, type DryWarning } from './dry-zones'
 export { missingBefore, nextSteps, reopenedBy, standingOn } from './next-steps'

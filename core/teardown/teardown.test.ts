@@ -1,7 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { demoDocuments } from '../../tests/support/demo-sheet'
 import { smallSheet, ticked, type SmallStep } from '../../tests/support/small-sheet'
-import { layOutVee, missingBefore, nextSteps, openRungs, partAccount, rungsOf, standingOn } from '.'
+import { sheetForJob } from '../job'
+import { groupByAssembly, layOutVee, missingBefore, nextSteps, openRungs, partAccount, rungsOf, standingOn } from '.'
 
 const keys = (steps: readonly { key: string }[]) => steps.map(step => step.key)
 
@@ -56,6 +58,22 @@ describe('partAccount', () => {
   it('takes what goes back out of the bags, and leaves them empty when all is in', () => {
     expect(line('guard-off', 'cover-off', 'cover-on')).toEqual({ inMachine: 4, out: 2, bagged: 'B-02:2', loose: 0 })
     expect(line('guard-off', 'cover-off', 'cover-on', 'guard-on')).toEqual({ inMachine: 6, out: 0, bagged: '', loose: 0 })
+  })
+})
+
+describe('groupByAssembly', () => {
+  it.each(demoDocuments.map(document => [document.key, document] as const))('of %s keeps every row once and in order, under the names of the sheet', (_key, document) => {
+    const sheet = sheetForJob(document)
+    const { rows } = layOutVee(sheet)
+    const groups = groupByAssembly(sheet, rows)
+    expect(groups.flatMap(group => group.rows)).toEqual(rows)
+    const names = sheet.assemblies!.map(assembly => assembly.name)
+    for (const { assembly, rows: own } of groups) {
+      if (assembly !== undefined) expect(names).toContain(assembly)
+      // Whatever a row takes out first belongs to the assembly it stands under.
+      for (const { off } of own) if (off?.removes) expect(sheet.assemblies!.find(({ name }) => name === assembly)?.parts).toContain(off.removes[0]!.part)
+    }
+    expect(groups.every((group, i) => group.assembly !== groups[i + 1]?.assembly)).toBe(true)
   })
 })
 

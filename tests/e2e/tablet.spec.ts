@@ -54,6 +54,17 @@ test('the bench on a tablet: everything in reach of a thumb, tick, bag, note and
     await expect(page.getByText('Loose: bag it')).toBeVisible()
   })
 
+  await test.step('the V folds by assembly and opens one at a time', async () => {
+    const vee = veeOf(page)
+    const hub = vee.getByRole('button', { name: /^Draw the hub off/ }).first()
+    await vee.getByRole('button', { name: 'Fold', exact: true }).tap()
+    await expect(vee.getByRole('button', { name: /^Bearings/, expanded: false }).first()).toBeVisible()
+    await expect(hub).toHaveCount(0)
+    await vee.getByRole('button', { name: /^Coupling/, expanded: false }).tap()
+    await expect(hub).toBeAttached()
+    await vee.getByRole('button', { name: 'Unfold' }).tap()
+  })
+
   await test.step('another step can be looked at, but not ticked before its time', async () => {
     await veeOf(page).getByRole('button', { name: /^Lift the rotor out, plumb, later/ }).tap()
     await expect(stepOf(page).getByText('Heavy lift, 186 kg. Nobody under the load.')).toBeVisible()

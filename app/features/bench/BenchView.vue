@@ -93,7 +93,7 @@ onBeforeUnmount(() => job.close())
 .step { grid-area: step; }
 .tray { grid-area: tray; }
 @media (max-width: 1060px) {
-  .bench { grid-template: 'stack stack' 108px 'vee vee' minmax(190px, 34%) 'step tray' minmax(0, 1fr) / minmax(0, 1fr) 216px; }
+  .bench { grid-template: 'stack stack' 108px 'vee vee' minmax(170px, 27%) 'step tray' minmax(0, 1fr) / minmax(0, 1fr) 216px; }
 }
 @media (max-width: 640px) {
   .bench { display: flex; flex-direction: column; height: auto; }

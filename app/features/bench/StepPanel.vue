@@ -10,6 +10,7 @@ import StepCautions from './StepCautions.vue'
 import StepFacts from './StepFacts.vue'
 import StepDuty from './StepDuty.vue'
 import StepTools from './StepTools.vue'
+import WaitNotice from './WaitNotice.vue'
 import type { Bench } from './use-bench'
 
 const { bench } = defineProps<{ bench: Bench }>()
@@ -31,6 +32,10 @@ const moves = computed(() => {
 /** Photos of this step that no duty shows. */
 const photos = computed(() => job.state.photos.filter(photo => photo.step === step.value?.key && !duties.value.some(line => line.duty.kind === 'photo')))
 const joint = computed(() => step.value?.tightens ? indexOf(job.sheet!).joint.get(step.value.tightens) : undefined)
+const body = ref<HTMLElement>()
+/** What the step waits for stands in its body, where it may be out of sight. */
+const isAsking = computed(() => bench.dutiesLeft.value.length > 0 || bench.isWaiting.value)
+const showAsked = () => body.value?.querySelector('.wait:not(.over), .duty:not(.met)')?.scrollIntoView({ block: 'start', behavior: 'smooth' })
 defineExpose({ note: () => { noting.value = true } })
 const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
 </script>
@@ -55,6 +60,7 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
     <div
       v-if="step"
       :key="step.key"
+      ref="body"
       class="body"
     >
       <p class="eyebrow">
@@ -73,6 +79,14 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
         :cautions="step.cautions"
         :notice="job.sheet!.notice"
       />
+      <template v-if="bench.statusOf(step) !== 'done'">
+        <WaitNotice
+          v-for="wait in bench.waits.value"
+          :key="wait.name"
+          :wait="wait"
+          :bench="bench"
+        />
+      </template>
       <StepFacts
         :step="step"
         :moves="moves"
@@ -149,13 +163,24 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
           </el-button>
         </p>
         <template v-else-if="bench.mayWork.value">
-          <p
-            v-if="bench.obstacle.value && !job.refusal"
-            class="obstacle"
-          >
-            {{ bench.obstacle.value }}
-          </p>
+          <template v-if="bench.obstacle.value && !job.refusal">
+            <button
+              v-if="isAsking"
+              type="button"
+              class="obstacle"
+              @click="showAsked"
+            >
+              {{ bench.obstacle.value }} <Icon name="ph:arrow-up" />
+            </button>
+            <p
+              v-else
+              class="obstacle"
+            >
+              {{ bench.obstacle.value }}
+            </p>
+          </template>
           <PieceCounts
+            v-if="bench.obstacle.value === null"
             v-model="counted"
             :moves="moves"
           />
@@ -224,6 +249,7 @@ h2 { font-size: 29px; margin: 4px 0 6px; }
 footer { padding: 10px 20px 8px; border-top: 1px solid var(--rule); flex: none; }
 .big { width: 100%; min-height: 60px; font-size: 23px; }
 .obstacle { color: var(--brass); margin-bottom: 6px; font-weight: 500; }
+button.obstacle { display: flex; gap: 10px; align-items: center; justify-content: space-between; width: 100%; min-height: var(--target); padding: 0; background: none; border: 0; font: 500 16px/1.35 var(--text); text-align: left; cursor: pointer; }
 .refusal { color: var(--oxide); margin-bottom: 6px; font-weight: 500; }
 .stamp { color: var(--verdigris); font-weight: 500; display: flex; align-items: center; gap: 8px; flex-wrap: wrap; }
 .side { display: flex; gap: 4px; margin: 2px -10px 0; }

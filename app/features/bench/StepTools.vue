@@ -2,10 +2,9 @@
 import { computed } from 'vue'
 import { dryWarnings, type Step } from '#core'
 import StuckLadder from './StuckLadder.vue'
-import WaitNotice from './WaitNotice.vue'
 import type { Bench } from './use-bench'
 
-/** What a step needs besides its duties: waits that run, dry zones nearby, debts it leaves, marks in danger, the ladder for stuck parts. */
+/** What a step needs besides its duties: dry zones nearby, debts it leaves, marks in danger, the ladder for stuck parts. */
 const { step, bench } = defineProps<{ step: Step, bench: Bench }>()
 const { job } = bench
 const zones = computed(() => dryWarnings(job.sheet!, step))
@@ -15,12 +14,6 @@ const isDone = computed(() => bench.statusOf(step) === 'done')
 
 <template>
   <template v-if="!isDone">
-    <WaitNotice
-      v-for="wait in bench.waits.value"
-      :key="wait.name"
-      :wait="wait"
-      :bench="bench"
-    />
     <p
       v-for="{ zone, inside } in zones"
       :key="zone.key"

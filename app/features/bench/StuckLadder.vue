@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { ladderOf, ladderStand, type Step } from '#core'
 import type { Bench } from './use-bench'
 
@@ -9,12 +9,21 @@ const { job } = bench
 const ladder = computed(() => ladderOf(step))
 const stand = computed(() => ladderStand(job.state, step))
 const open = ref(false)
+const place = ref<HTMLElement>()
+async function begin() {
+  open.value = true
+  await nextTick()
+  place.value?.scrollIntoView({ block: 'nearest' })
+}
 const rung = computed(() => ladder.value[stand.value.next])
 const tried = (moved: boolean) => job.act('extraction-tried', { step: step.key, rung: stand.value.next, moved })
 </script>
 
 <template>
-  <div class="stuck">
+  <div
+    ref="place"
+    class="stuck"
+  >
     <p
       v-if="stand.movedBy !== null"
       class="quiet"
@@ -24,7 +33,7 @@ const tried = (moved: boolean) => job.act('extraction-tried', { step: step.key, 
     <el-button
       v-else-if="!open && stand.next === 0"
       text
-      @click="open = true"
+      @click="begin"
     >
       <Icon name="ph:ladder" />&nbsp;It is stuck
     </el-button>

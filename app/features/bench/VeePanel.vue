@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
-import { markChecked, markMade, type Step, type VeeRow } from '#core'
+import { groupByAssembly, markChecked, markMade, type Step, type VeeGroup, type VeeRow } from '#core'
 import VeeChip from './VeeChip.vue'
 import VeeGlance from './VeeGlance.vue'
 import type { Bench } from './use-bench'
@@ -9,6 +9,8 @@ const { bench } = defineProps<{ bench: Bench }>()
 const { job } = bench
 const scroller = ref<HTMLElement>()
 const folded = ref(false)
+/** Groups that the person has unfolded by hand, by the key of their first row. */
+const unfolded = ref(new Set<string>())
 
 const account = computed(() => new Map(bench.account.value.map(line => [line.part.key, line])))
 const doneCount = computed(() => Object.keys(job.state.done).length)
@@ -24,29 +26,28 @@ function tieOf(row: VeeRow): Tie | null {
   return { text, state: bench.statusOf(row.on!) === 'done' ? 'closed' : 'idle' }
 }
 
-type Line = { key: string, depth: number, row: VeeRow, tie: Tie | null } | { key: string, depth: number, fold: number, text: string }
+type Line = { key: string, depth: number, row: VeeRow, tie: Tie | null } | { key: string, depth: number, group: VeeGroup, open: number, whole: boolean }
 /** A row stays in sight when work can be done in it, something of it is out, or it is looked at. */
 const matters = ({ off, on, rung }: VeeRow) => (rung !== undefined && bench.openKeys.value.has(rung))
   || [off, on].some(step => step && (step.key === bench.shown.value?.key || bench.statusOf(step) === 'next'))
+const keyOf = ({ off, on }: VeeRow) => (off ?? on)!.key
 const lines = computed<Line[]>(() => {
   const { rows } = bench.vee.value!
   // How far down the V a row lies, 0 … 1: the limbs come together.
-  const depth = (i: number) => rows.length > 1 ? i / (rows.length - 1) : 0
-  const all: Line[] = []
-  for (let i = 0; i < rows.length;) {
-    let end = i
-    while (folded.value && end < rows.length && !matters(rows[end]!)) end++
-    if (end > i) {
-      const names = [rows[i]!, rows[end - 1]!].map(row => row.off?.stage ?? row.on!.stage)
-      all.push({ key: `fold-${i}`, depth: depth(i), fold: end - i, text: [...new Set(names)].join(' … ').replaceAll('-', ' ') })
-      i = end
-    } else {
-      all.push({ key: `row-${i}`, depth: depth(i), row: rows[i]!, tie: tieOf(rows[i]!) })
-      i += 1
-    }
-  }
-  return all
+  const depthOf = new Map(rows.map((row, i) => [row, rows.length > 1 ? i / (rows.length - 1) : 0]))
+  const line = (row: VeeRow): Line => ({ key: keyOf(row), depth: depthOf.get(row)!, row, tie: tieOf(row) })
+  if (!folded.value) return rows.map(line)
+  return groupByAssembly(bench.sheet.value!, rows).flatMap((group) => {
+    const key = `group-${keyOf(group.rows[0]!)}`
+    const whole = unfolded.value.has(key)
+    const open = group.rows.filter(row => row.rung !== undefined && bench.openKeys.value.has(row.rung)).length
+    return [{ key, depth: depthOf.get(group.rows[0]!)!, group, open, whole }, ...group.rows.filter(row => whole || matters(row)).map(line)]
+  })
 })
+
+function toggle(key: string): void {
+  unfolded.value = new Set(unfolded.value.has(key) ? [...unfolded.value].filter(other => other !== key) : [...unfolded.value, key])
+}
 
 async function follow(step: Step | null): Promise<void> {
   if (!step) return
@@ -86,12 +87,15 @@ watch([() => bench.shown.value, folded], ([step]) => void follow(step), { immedi
         :key="line.key"
       >
         <button
-          v-if="'fold' in line"
+          v-if="'group' in line"
           class="fold"
           :style="{ '--depth': line.depth }"
-          @click="folded = false"
+          :aria-expanded="line.whole"
+          @click="toggle(line.key)"
         >
-          <span class="mono">{{ line.fold }}</span> {{ line.fold === 1 ? 'row' : 'rows' }} · {{ line.text }}
+          <Icon :name="line.whole ? 'ph:caret-down' : 'ph:caret-right'" />
+          {{ line.group.assembly ?? 'Make safe and record' }}
+          <small><span class="mono">{{ line.group.rows.length }}</span> {{ line.group.rows.length === 1 ? 'row' : 'rows' }}<template v-if="line.open"> · <span class="mono">{{ line.open }}</span> open</template></small>
         </button>
         <div
           v-else
@@ -145,7 +149,8 @@ header { display: flex; align-items: center; gap: 12px; padding: 4px 26px 4px 14
 .fold-all { min-height: var(--target); padding: 0 10px; background: none; border: 1px solid var(--rule-strong); color: var(--ink); font: 500 15px var(--label); cursor: pointer; }
 .rows { overflow-y: auto; padding: 8px 12px 14px; min-height: 0; flex: 1; scrollbar-width: thin; contain: strict; }
 .row { display: grid; grid-template-columns: minmax(0, 1fr) calc(134px - var(--depth) * 64px) minmax(0, 1fr); align-items: center; padding-inline: calc(var(--depth) * 13%); margin-bottom: 4px; min-height: 32px; content-visibility: auto; contain-intrinsic-size: auto 36px; }
-.fold { display: block; width: calc(100% - var(--depth) * 26%); margin: 0 auto 4px; min-height: 36px; border: 1px dashed var(--rule-strong); background: var(--plate); color: var(--slate); font-size: 13.5px; cursor: pointer; }
+.fold { display: flex; align-items: center; gap: 8px; width: calc(100% - var(--depth) * 26%); margin: 4px auto; padding: 0 12px; min-height: 36px; border: 0; border-top: 1px solid var(--rule-strong); background: var(--plate); color: var(--ink); font: 600 16px var(--label); text-align: left; cursor: pointer; }
+.fold small { margin-left: auto; color: var(--slate); font: 400 13px var(--text); }
 .tie { position: relative; display: flex; align-items: center; justify-content: center; align-self: stretch; font-size: 11.5px; }
 .tie::before { content: ''; position: absolute; inset-inline: 0; top: 50%; border-top: 1px solid var(--rule); }
 .tie.open::before { border-top: 3px solid var(--brass-line); margin-top: -1px; }

@@ -35,6 +35,7 @@ function cut(reason: string) {
     </p>
     <svg
       v-if="!wait.cut"
+      class="bar"
       viewBox="0 0 100 4"
       preserveAspectRatio="none"
       aria-hidden="true"
@@ -72,7 +73,7 @@ function cut(reason: string) {
 .wait.over { border-left-color: var(--verdigris); background: var(--verdigris-tint); }
 .wait > p:first-child { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; }
 .wait > p:first-child .mono { margin-left: auto; font-weight: 500; }
-svg { width: 100%; height: 4px; display: block; margin-top: 6px; }
+.bar { width: 100%; height: 4px; display: block; margin-top: 6px; }
 path { stroke: var(--brass-line); stroke-width: 4; }
 path.whole { stroke: var(--rule); }
 .over path { stroke: var(--verdigris); }
