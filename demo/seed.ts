@@ -1,7 +1,7 @@
 import { readFileSync, readdirSync } from 'node:fs'
 import { randomUUID } from 'node:crypto'
 import { sql } from 'drizzle-orm'
-import { closeBlockers, nextSteps, runningWait, sheetNow, type JobState, type Sheet } from '#core'
+import { closeBlockers, nextSteps, randomFrom, runningWait, sheetNow, type JobState, type Sheet } from '#core'
 import { may } from '#shared/rights'
 import type { Person } from '#shared/wire/types'
 import { closeConnection, database, type Database } from '../server/db/client'
@@ -53,7 +53,10 @@ async function playJob(db: Database, demoJob: DemoJob, people: ReadonlyMap<strin
   const openedAt = now.getTime() - demoJob.openedDaysAgo * DAY_MS - 4 * 3_600_000
   const { id: jobId } = await startJob(db, technician, { tag, reason, depth, target, device, happenedAt: new Date(openedAt) })
   let live = await loadLiveJob(db, technician, jobId, { fresh: true })
-  const truth = truthOf(live.sheet, demoJob, noiseFrom(index + 1))
+  // The same believable scatter at every seeding.
+  const random = randomFrom(index + 1)
+  const noise = () => random() * 2 - 1
+  const truth = truthOf(live.sheet, demoJob, noise)
   const stepsLeft = (state: JobState) => sheetNow(live.sheet, state).steps.length - Object.keys(state.done).length
   // Work ends before the day of seeding does: a long job is told in longer strides.
   const strideMs = demoJob.tickedMinutesAgo !== undefined
@@ -82,17 +85,6 @@ async function playJob(db: Database, demoJob: DemoJob, people: ReadonlyMap<strin
   const [blocker] = closeBlockers(live.sheet, live.state)
   if (blocker) throw new Error(`The demonstration cannot close ${tag}: ${blocker.message}`)
   await deed({ draft: { id: randomUUID(), type: 'job-closed', happenedAt: new Date(clock + strideMs / 2).toISOString(), body: {} }, byLead: true })
-}
-
-/** The same believable scatter at every seeding (mulberry32). */
-function noiseFrom(seed: number): () => number {
-  let state = seed * 0x9E3779B9
-  return () => {
-    state = (state + 0x6D2B79F5) | 0
-    let t = Math.imul(state ^ (state >>> 15), 1 | state)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 2_147_483_648 - 1
-  }
 }
 
 if (process.argv[1] === import.meta.filename) {

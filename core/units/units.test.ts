@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { DomainError } from '../domain-error'
-import { formatQuantity, KINDS, parseQuantity, type QuantityKind } from '.'
+import { formatQuantity, KINDS, parseQuantity, parseTolerance, type QuantityKind } from '.'
 
 const refusal = (work: () => unknown): DomainError => {
   try {
@@ -89,6 +89,25 @@ describe('parseQuantity', () => {
         expect(error).toBeInstanceOf(DomainError)
       }
     }), { numRuns: 2000 })
+  })
+})
+
+describe('parseTolerance', () => {
+  it.each<[string, number, number, number, string]>([
+    ['0.250 ±0.004 in', 6.35, 6.2484, 6.4516, 'in'], ['25 +0.021/0', 25, 25, 25.021, 'mm'], ['25 mm +0.02 -0.01', 25, 24.99, 25.02, 'mm'], ['25 +0.02/-0.01 mm', 25, 24.99, 25.02, 'mm'],
+    ['70 mm ± 15 µm', 70, 69.985, 70.015, 'mm'], ['2 1/4" ±1/64"', 57.15, 56.753125, 57.546875, 'in'], ['25,0 ±0,1', 25, 24.9, 25.1, 'mm'], ['1.000 +/- 0.002 in', 25.4, 25.3492, 25.4508, 'in'],
+    ['40 -0.025 -0.050', 40, 39.95, 39.975, 'mm'], ['40 0/-0.016', 40, 39.984, 40, 'mm'],
+  ])('reads %s', (text, nominal, lower, upper, unit) => {
+    const read = parseTolerance(text)
+    expect(read).toEqual({ nominal: expect.closeTo(nominal, 9) as number, lower: expect.closeTo(lower, 9) as number, upper: expect.closeTo(upper, 9) as number, unit })
+  })
+
+  it('takes differences of temperature without their zero', () => {
+    expect(parseTolerance('212 ±9 °F', 'temperature')).toEqual({ nominal: expect.closeTo(100, 9) as number, lower: expect.closeTo(95, 9) as number, upper: expect.closeTo(105, 9) as number, unit: '°F' })
+  })
+
+  it.each([['25', 'tolerance.unreadable'], ['', 'tolerance.unreadable'], ['±0.1', 'tolerance.unreadable'], ['25 ±', 'tolerance.unreadable'], ['25 ±-0.1', 'tolerance.crossed'], ['abc ±0.1', 'quantity.not-a-number'], ['25 ±0.1 bar', 'quantity.wrong-kind']])('refuses %j as %s', (text, code) => {
+    expect(refusal(() => parseTolerance(text)).code).toBe(code)
   })
 })
 
