@@ -35,6 +35,7 @@ const trail = computed(() => {
       { text: `Job ${job.meta.number}`, to: `/jobs/${job.meta.id}` },
     ]
   }
+  if (route.path.startsWith('/workings')) return [{ text: 'Yard', to: '/' }, { text: 'Workings', to: '/workings' }]
   if (route.path.startsWith('/units/')) return [{ text: 'Yard', to: '/' }, { text: String(route.params.tag), to: route.path }]
   return []
 })
@@ -106,6 +107,15 @@ onMounted(() => void outbox.restore())
       >
         {{ outbox.setAside.length }} set aside
       </button>
+      <NuxtLink
+        v-if="session.person"
+        to="/workings"
+        class="bar-button"
+        aria-label="Workings"
+        title="Workings: every calculator on its own"
+      >
+        <Icon name="ph:compass-tool" />
+      </NuxtLink>
       <button
         class="bar-button"
         :aria-label="dark ? 'Light theme' : 'Dark theme'"

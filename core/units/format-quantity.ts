@@ -36,7 +36,7 @@ export function formatQuantity(value: number, kind: QuantityKind, options: Forma
   const rounded = shown.toFixed(decimals)
   const digits = Number(rounded) === 0 ? rounded.replace('-', '') : rounded.replace('-', '−')
   const sign = options.signed && Number(rounded) > 0 ? '+' : ''
-  return options.bare ? sign + digits : `${sign}${digits}\u00a0${unit.symbol}`
+  return options.bare ? sign + digits : `${sign}${digits}${unit.symbol === '°' ? '' : '\u00a0'}${unit.symbol}`
 }
 
 /** Decimals that show a step of `resolution` base units, once it is written in a unit of `factor` base units. */

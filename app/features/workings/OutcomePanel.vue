@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import type { UnitSystem } from '#core'
+import VerdictMark from '../../ui/VerdictMark.vue'
+import WorkingLines from '../../ui/WorkingLines.vue'
+import type { Outcome } from './calculator'
+import BearingDrawing from './drawings/BearingDrawing.vue'
+import BowDrawing from './drawings/BowDrawing.vue'
+import HistogramDrawing from './drawings/HistogramDrawing.vue'
+import PolarDrawing from './drawings/PolarDrawing.vue'
+import ZonesDrawing from './drawings/ZonesDrawing.vue'
+import { showResult } from './use-calculator'
+
+const { outcome, system } = defineProps<{ outcome: Outcome, system: UnitSystem }>()
+const DRAWINGS = { zones: ZonesDrawing, histogram: HistogramDrawing, polar: PolarDrawing, bow: BowDrawing, bearing: BearingDrawing }
+</script>
+
+<template>
+  <div class="outcome">
+    <component
+      :is="DRAWINGS[outcome.drawing.kind]"
+      v-if="outcome.drawing"
+      class="drawing"
+      :drawing="outcome.drawing as never"
+    />
+    <dl aria-label="Result">
+      <div
+        v-for="(result, i) in outcome.results"
+        :key="i"
+        :class="{ lead: result.main }"
+      >
+        <dt>{{ result.label }}</dt>
+        <dd>
+          <span :class="{ mono: !('word' in result) }">{{ showResult(result, system) }}</span>
+          <VerdictMark
+            v-if="result.verdict"
+            :verdict="result.verdict"
+          />
+        </dd>
+      </div>
+    </dl>
+    <p
+      v-if="outcome.caution"
+      class="caution"
+    >
+      <Icon name="ph:warning-octagon" /> {{ outcome.caution }}
+    </p>
+    <WorkingLines :lines="outcome.working" />
+  </div>
+</template>
+
+<style scoped>
+.drawing { display: block; width: 100%; max-width: 520px; margin: 0 auto 10px; }
+dl { margin: 0; }
+dl > div { display: flex; justify-content: space-between; gap: 16px; align-items: baseline; padding: 7px 0; border-top: 1px solid var(--rule); }
+dt { color: var(--slate); }
+dd { margin: 0; display: flex; gap: 14px; align-items: baseline; text-align: right; flex-wrap: wrap; justify-content: end; }
+dl > .lead dt { color: var(--ink); }
+dl > .lead dd { font-size: 20px; font-weight: 500; }
+.caution { display: flex; gap: 10px; margin: 12px 0 4px; padding: 9px 14px; border-left: 6px solid var(--oxide); background: var(--oxide-tint); }
+.caution > svg { flex: none; font-size: 20px; color: var(--oxide); margin-top: 1px; }
+</style>

@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import StateNote from '../../ui/StateNote.vue'
+import CalculatorView from './CalculatorView.vue'
+import { CALCULATOR_GROUPS, calculatorOf } from './calculators'
+import ContactView from './contact/ContactView.vue'
+
+const { name } = defineProps<{ name: string }>()
+/** Not a form but a table of its own. */
+const CONTACT = { key: 'contact', title: 'Contact picture' }
+const groups = CALCULATOR_GROUPS.map(({ title, calculators }) => ({ title, entries: [...calculators.map(({ key, title: named }) => ({ key, title: named })), ...(title === 'Bearings' ? [CONTACT] : [])] }))
+const calculator = computed(() => calculatorOf(name))
+</script>
+
+<template>
+  <div class="workings">
+    <nav
+      class="list"
+      aria-label="Workings"
+    >
+      <template
+        v-for="group in groups"
+        :key="group.title"
+      >
+        <p class="eyebrow">
+          {{ group.title }}
+        </p>
+        <NuxtLink
+          v-for="one in group.entries"
+          :key="one.key"
+          :to="`/workings/${one.key}`"
+        >
+          {{ one.title }}
+        </NuxtLink>
+      </template>
+    </nav>
+    <ContactView
+      v-if="name === CONTACT.key"
+      class="view"
+    />
+    <CalculatorView
+      v-else-if="calculator"
+      :key="calculator.key"
+      class="view"
+      :calculator="calculator"
+    />
+    <StateNote
+      v-else
+      class="view"
+      kind="problem"
+      title="There is no such working"
+      text="Take one of the list."
+    />
+  </div>
+</template>
+
+<style scoped>
+.workings { display: grid; grid-template-columns: 210px minmax(0, 1fr); gap: 22px; max-width: 1260px; margin: 0 auto; padding: 18px 20px; min-height: 100%; align-items: start; }
+.list { display: flex; flex-direction: column; position: sticky; top: 14px; }
+.list .eyebrow { margin: 12px 0 4px; }
+.list .eyebrow:first-child { margin-top: 0; }
+.list a { padding: 5px 10px; border-left: 3px solid transparent; color: var(--ink); text-decoration: none; line-height: 1.25; }
+.list a:hover { border-left-color: var(--rule-strong); }
+.list a.router-link-active { border-left-color: var(--brass-line); background: var(--plate); font-weight: 500; }
+@media (pointer: coarse) { .list a { padding-block: 11px; } }
+@media (max-width: 820px) {
+  .workings { grid-template-columns: 1fr; }
+  .list { position: static; flex-direction: row; overflow-x: auto; gap: 4px; align-items: center; }
+  .list .eyebrow { margin: 0 4px 0 10px; }
+  .list a { white-space: nowrap; border-left: 0; border-bottom: 3px solid transparent; }
+  .list a.router-link-active { border-bottom-color: var(--brass-line); }
+}
+@media print { .list { display: none; } .workings { grid-template-columns: 1fr; } }
+</style>

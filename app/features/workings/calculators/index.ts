@@ -1,0 +1,12 @@
+import type { Calculator } from '../calculator'
+import { bearingCalculators } from './bearings'
+import { fitCalculators } from './fits'
+import { measuringCalculators } from './measuring'
+
+export const CALCULATOR_GROUPS: readonly { title: string, calculators: readonly Calculator[] }[] = [
+  { title: 'Measuring', calculators: measuringCalculators },
+  { title: 'Fits', calculators: fitCalculators },
+  { title: 'Bearings', calculators: bearingCalculators },
+]
+
+export const calculatorOf = (key: string): Calculator | undefined => CALCULATOR_GROUPS.flatMap(group => group.calculators).find(one => one.key === key)

@@ -1,0 +1,164 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import ContactGrid from './ContactGrid.vue'
+import CornerPicture from './CornerPicture.vue'
+import { useContact } from './use-contact'
+
+const contact = useContact()
+const { size, address, corners, threshold, pattern, problem, progress } = contact
+const percent = (share: number) => `${(share * 100).toFixed(0)} %`
+const loading = computed(() => {
+  const sentences = []
+  if (pattern.value?.edgeLoading !== 'none') sentences.push(`carries more at ${pattern.value?.edgeLoading === 'both ends' ? 'both ends' : `the ${pattern.value?.edgeLoading}`}`)
+  if (pattern.value?.sideLoading !== 'none') sentences.push(`carries more on the ${pattern.value?.sideLoading} side`)
+  return sentences.length ? sentences.join(', ') : 'even'
+})
+
+function choose(event: Event) {
+  const input = event.target as HTMLInputElement
+  const [file] = input.files ?? []
+  input.value = ''
+  if (file) contact.load(file)
+}
+function drop(event: DragEvent) {
+  const [file] = event.dataTransfer?.files ?? []
+  if (file) contact.load(file)
+}
+</script>
+
+<template>
+  <article class="contact">
+    <header>
+      <div>
+        <h1>Contact picture</h1>
+        <p class="quiet">
+          A photo of a blued face: set its four corners, and read the share of contact and where it lies. The picture stays on this device.
+        </p>
+      </div>
+      <label class="take">
+        <Icon name="ph:camera" /> {{ size ? 'Another photo' : 'Take or choose a photo' }}
+        <input
+          class="visually-hidden"
+          type="file"
+          accept="image/*"
+          @change="choose"
+        >
+      </label>
+    </header>
+    <p
+      v-if="problem"
+      class="problem"
+      role="alert"
+    >
+      {{ problem }}
+    </p>
+    <div
+      v-if="progress !== null"
+      class="progress"
+    >
+      <progress
+        :value="progress"
+        aria-label="Looking at the picture"
+      />
+      <el-button @click="contact.stop()">
+        Stop
+      </el-button>
+    </div>
+    <div class="columns">
+      <section
+        class="plate card"
+        aria-label="The photo"
+        @dragover.prevent
+        @drop.prevent="drop"
+      >
+        <CornerPicture
+          v-if="size"
+          v-model="corners"
+          :address="address"
+          :size="size"
+        />
+        <p
+          v-else
+          class="empty quiet"
+        >
+          Even light, square to the face, nothing shining. Corner 1 is the first end, upper side; then go round.
+        </p>
+      </section>
+      <section
+        class="plate card"
+        aria-label="What follows"
+        aria-live="polite"
+      >
+        <template v-if="pattern">
+          <ContactGrid :pattern="pattern" />
+          <dl aria-label="Result">
+            <div class="lead">
+              <dt>Contact</dt><dd class="mono">
+                {{ percent(pattern.share) }}
+              </dd>
+            </div>
+            <div><dt>Spread</dt><dd>{{ loading }}</dd></div>
+            <div>
+              <dt>Hard spots</dt><dd>{{ pattern.highSpots.length ? pattern.highSpots.map(spot => `row ${spot.row + 1}, column ${spot.column + 1}`).join('; ') : 'none' }}</dd>
+            </div>
+          </dl>
+          <label class="threshold">
+            <span>Blue from <span class="mono">{{ pattern.threshold.toFixed(2) }}</span></span>
+            <input
+              type="range"
+              min="-0.2"
+              max="0.6"
+              step="0.01"
+              :value="threshold ?? pattern.threshold"
+              @input="threshold = Number(($event.target as HTMLInputElement).value)"
+            >
+          </label>
+          <el-button
+            v-if="threshold !== null"
+            text
+            @click="threshold = null"
+          >
+            Find it from the picture again
+          </el-button>
+          <p class="caution">
+            <Icon name="ph:warning-octagon" /> How much contact is enough says the maker. Turn the shaft by hand only, locked out.
+          </p>
+        </template>
+        <p
+          v-else
+          class="quiet"
+        >
+          The share of contact stands here when the corners are set.
+        </p>
+        <el-button
+          v-if="size && !pattern && progress === null"
+          @click="contact.look()"
+        >
+          Look at it
+        </el-button>
+      </section>
+    </div>
+  </article>
+</template>
+
+<style scoped>
+header { display: flex; justify-content: space-between; gap: 20px; align-items: end; margin-bottom: 14px; flex-wrap: wrap; }
+.take { display: inline-flex; align-items: center; gap: 8px; min-height: 48px; padding: 0 16px; background: var(--prussian); color: var(--on-prussian); font: 600 17px var(--label); cursor: pointer; }
+.take:focus-within { outline: 3px solid var(--scribe); outline-offset: 2px; }
+.columns { display: grid; grid-template-columns: minmax(340px, 6fr) minmax(320px, 5fr); gap: 16px; align-items: start; }
+.card { padding: 18px 22px; }
+.empty { padding: 60px 20px; text-align: center; border: 1px dashed var(--rule-strong); }
+.problem { color: var(--oxide); font-weight: 500; margin-bottom: 10px; }
+.progress { display: flex; gap: 14px; align-items: center; margin-bottom: 10px; }
+progress { flex: 1; height: 8px; accent-color: var(--brass-line); }
+dl { margin: 12px 0; }
+dl > div { display: flex; justify-content: space-between; gap: 16px; padding: 7px 0; border-top: 1px solid var(--rule); }
+dt { color: var(--slate); }
+dd { margin: 0; text-align: right; }
+dl > .lead dd { font-size: 24px; font-weight: 500; }
+.threshold { display: grid; grid-template-columns: 150px 1fr; align-items: center; gap: 12px; min-height: var(--target); }
+.threshold input { accent-color: var(--prussian); min-height: 44px; width: 100%; }
+.caution { display: flex; gap: 10px; margin: 12px 0 4px; padding: 9px 14px; border-left: 6px solid var(--oxide); background: var(--oxide-tint); }
+.caution > svg { flex: none; font-size: 20px; color: var(--oxide); margin-top: 1px; }
+@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
+</style>
