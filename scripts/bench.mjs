@@ -49,6 +49,7 @@ await main(async () => {
     const script = async (...args) => JSON.parse((await run('npx', ['tsx', ...args], { cwd: ROOT, quiet: true, env: bench.env })).trim().split('\n').pop())
     const jobs = await script('tests/bench/long-jobs.ts')
     const browser = await script('tests/bench/browser.ts', jobs.long, jobs.tall)
+    const measuring = await script('tests/bench/measuring.ts')
     const append = await appendRatio(bench.env.DATABASE_URL)
     const rows = [
       inTime('tick shows its effect, p95', browser.tick.shown, 50),
@@ -57,12 +58,16 @@ await main(async () => {
       inTime('tick in a job of 5,000 events is stored, p95', browser.long.stored, 150),
       inTime('folding 5,000 events', jobs.fold, 30),
       inTime('a frame of the V of 140 steps while scrolling, p95', browser.frame, 16),
+      inTime('contact picture of 12 megapixels, in its worker', browser.contact.ms, 1500),
+      inTime('longest frame meanwhile', browser.contact.longestFrame, 50),
+      inTime('operating clearance, 100,000 draws', measuring.clearance, 100),
+      ['limits of ISO 286 a second', `${(measuring.limitsASecond / 1e6).toFixed(1)} million`, '1 million', measuring.limitsASecond >= 1e6],
       inTime('job opened from the yard, warm, p95', browser.open, 300),
       ['JavaScript of a first visit to the bench', `${browser.scriptKb.toFixed(0)} kB`, '350 kB', browser.scriptKb <= 350],
       [`events a second, 8 clients (pgbench: ${append.rows.toFixed(0)} rows)`, `${append.events.toFixed(0)} = ${(append.share * 100).toFixed(0)} %`, '30 %', append.share >= 0.3],
     ]
     say('')
-    for (const [what, measured, aim, met] of rows) say(`${what.padEnd(56)} ${measured.padStart(14)}   aim ${aim.padEnd(7)} ${met ? 'met' : 'MISSED'}`)
+    for (const [what, measured, aim, met] of rows) say(`${what.padEnd(56)} ${measured.padStart(14)}   aim ${aim.padEnd(9)} ${met ? 'met' : 'MISSED'}`)
   } finally {
     await bench.stop()
   }

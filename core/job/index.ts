@@ -1,3 +1,4 @@
+export { assessFit, type FitAssessment, type FitSide } from './assess-fit'
 export { assessReading, type Assessment, type Criterion } from './assess-reading'
 export { closeBlockers, type CloseBlocker } from './close-blockers'
 export { dutiesOf, openDuties, type Duty, type DutyLine } from './duties'

@@ -100,6 +100,22 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
     if (position.method === 'diameter survey' && position.quantity !== 'length') fault(`/positions/${i}/quantity`, `A diameter survey of ${position.name} must be a length.`)
   })
   sheet.marks.forEach((mark, i) => mark.between.forEach((part, j) => known(parts, part, `/marks/${i}/between/${j}`, 'part')))
+  sheet.fits?.forEach((fit, i) => {
+    for (const side of ['hole', 'shaft'] as const) {
+      const { position, part, lowerMm, upperMm } = fit[side]
+      const place = `/fits/${i}/${side}`
+      if (position !== undefined) {
+        known(positions, position, `${place}/position`, 'position')
+        if (sheet.positions.some(one => one.key === position && one.quantity !== 'length')) fault(`${place}/position`, `A partner of ${fit.name} must be a length.`)
+      } else if (part === undefined || lowerMm === undefined || upperMm === undefined || lowerMm > upperMm) {
+        fault(place, `A partner of ${fit.name} is a position, or a part with its smallest and largest size.`)
+      } else {
+        known(parts, part, `${place}/part`, 'part')
+      }
+    }
+    const { lower, upper } = fit.clearanceMm
+    if (lower !== undefined && upper !== undefined && lower > upper) fault(`/fits/${i}/clearanceMm`, `The smallest clearance of ${fit.name} lies above the largest.`)
+  })
   sheet.joints.forEach((joint, i) => known(parts, joint.fastener, `/joints/${i}/fastener`, 'part'))
   sheet.steps.forEach((step, i) => {
     const at = `/steps/${i}`

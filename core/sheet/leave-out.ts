@@ -1,4 +1,4 @@
-import type { Choice, HandCheck, Sheet, Step } from './schema'
+import type { Choice, Fit, HandCheck, Sheet, Step } from './schema'
 
 /** Which things of a sheet stay. */
 export interface Keep {
@@ -23,6 +23,8 @@ export function leaveOut(sheet: Sheet, keep: Keep): Sheet {
   const positionStays = keysOf(positions)
   const joints = sheet.joints.filter(joint => partStays(joint.fastener))
   const jointStays = keysOf(joints)
+  const partnerStays = ({ position, part }: Fit['hole']) => (position === undefined || positionStays.has(position)) && (part === undefined || partStays(part))
+  const fits = only(sheet.fits, fit => partnerStays(fit.hole) && partnerStays(fit.shaft))
   const made = new Set(sheet.steps.filter(step => stays.has(step.key)).flatMap(step => step.makes ?? []).filter(keep.mark ?? (() => true)))
   const marks = sheet.marks.filter(mark => made.has(mark.key)).map(mark => ({ ...mark, between: only(mark.between, partStays) ?? mark.between }))
 
@@ -48,7 +50,7 @@ export function leaveOut(sheet: Sheet, keep: Keep): Sheet {
     choice.proposal && !choice.proposal.readings.every(read => positionStays.has(read.position)) ? prune<Choice>({ ...choice, proposal: undefined }) : choice)
   const dryZones = sheet.dryZones?.filter(zone => zone.parts.some(partStays)).map(zone => ({ ...zone, parts: zone.parts.filter(partStays), near: zone.near.filter(partStays) }))
   const assemblies = sheet.assemblies?.map(assembly => ({ ...assembly, parts: assembly.parts.filter(partStays) })).filter(assembly => assembly.parts.length > 0)
-  return prune<Sheet>({ ...sheet, assemblies: assemblies?.length ? assemblies : undefined, choices: choices?.length ? choices : undefined, dryZones: dryZones?.length ? dryZones : undefined, parts, positions, marks, joints, steps })
+  return prune<Sheet>({ ...sheet, assemblies: assemblies?.length ? assemblies : undefined, fits, choices: choices?.length ? choices : undefined, dryZones: dryZones?.length ? dryZones : undefined, parts, positions, marks, joints, steps })
 }
 
 /** A hand check whose causes no longer lead to steps that are gone. */

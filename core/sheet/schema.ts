@@ -85,6 +85,19 @@ const Joint = optional({
   torqueNm: Type.Number({ exclusiveMinimum: 0 }), pattern: Line, lubricant: Line, source: Line,
 })
 
+const FitPartner = object({
+  position: Type.Optional(Type.String({ pattern: Key.pattern!, description: 'A position that is measured …' })),
+  part: Type.Optional(Type.String({ pattern: Key.pattern!, description: '… or a part whose size is known by its limits, such as a new bearing.' })),
+  lowerMm: Type.Optional(Mm), upperMm: Type.Optional(Mm),
+})
+
+const Fit = optional({
+  key: Key, name: Line, hole: FitPartner, shaft: FitPartner,
+  clearanceMm: Limits,
+  class: Type.Optional(Type.String({ minLength: 2, maxLength: 40, description: 'What the drawing says, e.g. H7/k6; told beside the result.' })),
+  source: Line,
+})
+
 const PieceCount = object({ part: Key, count: Count })
 
 const Choice = object({
@@ -171,6 +184,7 @@ export const SheetSchema = Type.Object({
   positions: Type.Array(Position, { maxItems: 300 }),
   marks: Type.Array(Mark, { maxItems: 200 }),
   joints: Type.Array(Joint, { maxItems: 100 }),
+  fits: Type.Optional(Type.Array(Fit, { minItems: 1, maxItems: 100, description: 'Pairs that mate: the clearance that follows from both sizes. Negative is an interference.' })),
   steps: Type.Array(Step, { minItems: 1, maxItems: 400 }),
 }, {
   additionalProperties: false,
@@ -183,6 +197,7 @@ export type Part = Static<typeof Part>
 export type Position = Static<typeof Position>
 export type Mark = Static<typeof Mark>
 export type Joint = Static<typeof Joint>
+export type Fit = Static<typeof Fit>
 export type Step = Static<typeof Step>
 export type Choice = Static<typeof Choice>
 export type DryZone = Static<typeof DryZone>

@@ -32,7 +32,7 @@ export function sheetForUnit(sheet: Sheet, options: UnitOptions = {}): Sheet {
   const partsLeft = new Set(sheet.parts.filter(part => holds(part.when)).map(part => part.key))
   const stepsLeft = new Set(sheet.steps.filter(step => holds(step.when)).map(step => step.key))
   // Variants first, because they may bring references that the leaving out has to see; then what does not apply goes.
-  const settled = { ...rest, parts: sheet.parts.map(settle), positions: list(sheet.positions), marks: list(sheet.marks), joints: list(sheet.joints), steps: sheet.steps.map(settle) }
+  const settled = { ...rest, parts: sheet.parts.map(settle), positions: list(sheet.positions), marks: list(sheet.marks), joints: list(sheet.joints), ...(sheet.fits ? { fits: list(sheet.fits) } : {}), steps: sheet.steps.map(settle) }
   return withWayCleared(leaveOut(settled, { step: step => stepsLeft.has(step.key), part: key => partsLeft.has(key) }))
 }
 

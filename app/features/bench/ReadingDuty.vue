@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
-import { assessReading, DomainError, formatQuantity, KINDS, parseQuantity, positionOf, readingAt, stepOf, type Assessment, type Quantity, type ReadingStage } from '#core'
+import { assessReading, DomainError, formatQuantity, KINDS, parseQuantity, positionOf, questionReadings, readingAt, stepOf, type Assessment, type Quantity, type ReadingStage } from '#core'
 import ReadingVerdict from './ReadingVerdict.vue'
 import type { Bench } from './use-bench'
 
@@ -51,8 +51,22 @@ const assessed = computed<{ result: Assessment | null, fault: string | null }>((
   }
 })
 
+/** Readings so far from the others that a slip of the hand is likelier than the part; asked about before they are stored. */
+const questions = ref<{ place: string, said: string, others: string }[]>([])
+watch(values, () => { questions.value = [] })
+
 function store() {
-  if (complete.value && assessed.value.result) job.act('reading-taken', { position: positionKey, stage, values: values.value, typed })
+  if (!complete.value || !assessed.value.result) return
+  const { stations, planes, uncertainty } = position.value
+  questions.value = questionReadings(values.value, uncertainty).map(({ station, plane, value, neighbours }) => ({
+    place: planes.length > 1 ? `${stations[station]}, ${planes[plane]}` : stations[station]!, said: show(value), others: show(neighbours),
+  }))
+  if (questions.value.length === 0) write()
+}
+
+function write() {
+  questions.value = []
+  job.act('reading-taken', { position: positionKey, stage, values: values.value, typed })
 }
 
 /** Enter goes on to the next cell, and from the last one stores: hands stay on the gauge. */
@@ -119,6 +133,27 @@ function enter(event: KeyboardEvent) {
   >
     {{ firstFault ?? assessed.fault }}
   </p>
+  <div
+    v-if="questions.length"
+    class="question"
+    role="alert"
+  >
+    <p
+      v-for="question in questions"
+      :key="question.place"
+    >
+      {{ question.place }}: <span class="mono">{{ question.said }}</span> lies far from the others, which stand round <span class="mono">{{ question.others }}</span>. Is it right?
+    </p>
+    <el-button @click="write">
+      It is right
+    </el-button>
+    <el-button
+      text
+      @click="questions = []"
+    >
+      Type it again
+    </el-button>
+  </div>
   <p
     v-if="editing && understood.length"
     class="quiet"
@@ -166,5 +201,6 @@ function enter(event: KeyboardEvent) {
 .cell { width: 100%; min-height: var(--target); padding: 0 10px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 17px; text-align: right; }
 .cell.bad { border: 2px solid var(--oxide); }
 .value { text-align: right; font-size: 16px; padding: 4px 0; }
+.question { margin-top: 8px; padding: 9px 14px; border-left: 6px solid var(--brass-line); background: var(--brass-tint); }
 .fault { color: var(--oxide); margin-top: 6px; }
 </style>

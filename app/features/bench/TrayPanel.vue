@@ -160,6 +160,14 @@ function bag(part: string, count: number) {
         <li>In the way of closing: {{ blockerCount }}</li>
       </ul>
       <p class="links">
+        <NuxtLink
+          v-if="bench.sheet.value!.positions.length"
+          :to="`/jobs/${job.meta!.id}/readings`"
+        >
+          Readings
+        </NuxtLink>
+      </p>
+      <p class="links">
         <template v-if="bags.length">
           Labels: <a
             :href="labels('a4')"

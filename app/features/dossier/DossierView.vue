@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted } from 'vue'
-import { formatQuantity, type QuantityKind } from '#core'
+import { formatQuantity, KINDS, type QuantityKind } from '#core'
 import type { Dossier } from '#shared/wire/types'
 import { callApi } from '../../net/api'
 import { useAnswer } from '../../net/use-answer'
@@ -18,7 +18,7 @@ onMounted(() => void answer.load())
 
 const cells = (reading: Dossier['readings'][number]) => reading.values.map(row => row.map(value =>
   formatQuantity(value, reading.quantity as QuantityKind, { bare: true, ...(reading.quantity === 'length' ? { decimals: 3 } : {}) })).join('  ')).join('   ')
-const unitOf = (reading: Dossier['readings'][number]) => formatQuantity(0, reading.quantity as QuantityKind).split('\u00a0')[1]
+const unitOf = (reading: Dossier['readings'][number]) => KINDS[reading.quantity as QuantityKind].base
 const marks = computed(() => (dossier.value?.state.marksMade ?? []).map(made => ({ made, check: dossier.value!.state.marksChecked.findLast(check => check.mark === made.mark) })))
 </script>
 

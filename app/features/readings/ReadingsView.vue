@@ -1,0 +1,183 @@
+<script setup lang="ts">
+import { onBeforeUnmount, onMounted, watch } from 'vue'
+import { formatQuantity, type Position, type ReadingStage } from '#core'
+import ReadingDuty from '../bench/ReadingDuty.vue'
+import { useBench } from '../bench/use-bench'
+import StateNote from '../../ui/StateNote.vue'
+import FitTable from './FitTable.vue'
+import GlanceCell from './GlanceCell.vue'
+import { useReadings } from './use-readings'
+
+const { jobId } = defineProps<{ jobId: string }>()
+const bench = useBench()
+const { job } = bench
+const { unit, groups, fits, picked, shown } = useReadings(bench)
+const STAGE_NAMES: Record<ReadingStage, string> = { 'as-found': 'As found', 'as-left': 'As left' }
+
+onMounted(() => void job.open(jobId))
+onBeforeUnmount(() => job.close())
+watch(() => job.meta?.unitTag, (tag) => { if (tag) void unit.load() })
+
+/** The step that takes this reading is where the work goes on; a no-go leads back from there. */
+const noGoOf = (position: Position, stage: ReadingStage) => bench.sheet.value?.steps.flatMap(step => step.reads ?? []).find(read => read.position === position.key && read.stage === stage)?.backTo
+const show = (position: Position, value: number) => formatQuantity(value, position.quantity, position.quantity === 'length' ? { decimals: 3 } : { decimals: 2 })
+</script>
+
+<template>
+  <StateNote
+    v-if="job.problem"
+    kind="problem"
+    title="These readings cannot be shown"
+    :text="job.problem"
+  >
+    <NuxtLink to="/">
+      Back to the yard
+    </NuxtLink>
+  </StateNote>
+  <StateNote
+    v-else-if="!job.sheet || !shown"
+    kind="loading"
+    title="Laying out the readings …"
+  />
+  <div
+    v-else
+    class="readings"
+  >
+    <header>
+      <h1>Readings</h1>
+      <NuxtLink
+        :to="`/jobs/${jobId}`"
+        class="back"
+      >
+        Back to the bench
+      </NuxtLink>
+    </header>
+    <div class="columns">
+      <section
+        class="plate list"
+        aria-label="Positions"
+      >
+        <table class="ruled">
+          <thead>
+            <tr>
+              <th scope="col">
+                Position
+              </th><th
+                scope="col"
+                class="num"
+              >
+                As found
+              </th><th
+                scope="col"
+                class="num"
+              >
+                As left
+              </th><th
+                scope="col"
+                class="num"
+              >
+                Last overhaul
+              </th>
+            </tr>
+          </thead>
+          <tbody
+            v-for="{ part, lines } in groups"
+            :key="part.key"
+          >
+            <tr>
+              <th
+                colspan="4"
+                scope="rowgroup"
+                class="part"
+              >
+                {{ part.name }}
+              </th>
+            </tr>
+            <tr
+              v-for="line in lines"
+              :key="line.position.key"
+              :class="{ chosen: line.position.key === shown.position.key }"
+            >
+              <td>
+                <button
+                  class="name"
+                  :aria-pressed="line.position.key === shown.position.key"
+                  @click="picked = line.position.key"
+                >
+                  {{ line.position.name }}
+                </button>
+              </td>
+              <GlanceCell
+                :text="line.found && show(line.position, line.found.mean)"
+                :verdict="line.found?.verdict"
+                :due="line.stages.includes('as-found')"
+              />
+              <GlanceCell
+                :text="line.left && show(line.position, line.left.mean)"
+                :verdict="line.left?.verdict"
+                :due="line.stages.includes('as-left')"
+              />
+              <GlanceCell
+                :text="line.last && show(line.position, line.last.mean)"
+                :verdict="line.last?.verdict"
+                :due="false"
+              />
+            </tr>
+          </tbody>
+        </table>
+      </section>
+      <section
+        class="plate entry"
+        aria-label="This position"
+      >
+        <h2>{{ shown.position.name }}</h2>
+        <p class="quiet">
+          {{ shown.position.instrument }} · U <span class="mono">{{ show(shown.position, shown.position.uncertainty) }}</span> · {{ shown.position.source }}
+        </p>
+        <div
+          v-for="stage in shown.stages"
+          :key="`${shown.position.key} ${stage}`"
+          class="stage"
+        >
+          <p class="eyebrow">
+            {{ STAGE_NAMES[stage] }}
+          </p>
+          <ReadingDuty
+            :position-key="shown.position.key"
+            :stage="stage"
+            :no-go="noGoOf(shown.position, stage)"
+            :bench="bench"
+          />
+        </div>
+        <p
+          v-if="shown.last"
+          class="last"
+        >
+          Job <span class="mono">{{ shown.last.jobNumber }}</span> left it at <span class="mono">{{ show(shown.position, shown.last.mean) }}</span>.
+        </p>
+      </section>
+    </div>
+    <FitTable
+      v-if="fits.length"
+      :fits="fits"
+    />
+  </div>
+</template>
+
+<style scoped>
+.readings { max-width: 1260px; margin: 0 auto; padding: 18px 20px; display: flex; flex-direction: column; gap: 14px; }
+header { display: flex; justify-content: space-between; align-items: end; gap: 20px; }
+.back { min-height: 44px; display: inline-flex; align-items: center; }
+.columns { display: grid; grid-template-columns: minmax(0, 7fr) minmax(340px, 5fr); gap: 16px; align-items: start; }
+.list { padding: 6px 4px 10px; }
+.part { padding-top: 12px; color: var(--ink); letter-spacing: 0; text-transform: none; font-size: 17px; }
+.name { min-height: 40px; padding: 0; background: none; border: 0; text-align: left; cursor: pointer; font-size: 15px; }
+.name:hover { text-decoration: underline; text-underline-offset: 3px; }
+tr.chosen td { background: var(--plate); }
+tr.chosen td:first-child { box-shadow: inset 4px 0 var(--brass-line); }
+.entry { padding: 16px 20px; position: sticky; top: 10px; }
+.stage { margin-top: 12px; padding-top: 10px; border-top: 1px solid var(--rule); }
+.stage :deep(h3) { display: none; }
+.last { margin-top: 12px; padding-top: 10px; border-top: 1px solid var(--rule); }
+@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } .entry { position: static; } }
+</style>

@@ -1,0 +1,23 @@
+import { performance } from 'node:perf_hooks'
+import { operatingClearance, toleranceLimits } from '#core'
+
+/** How fast the core of measuring is. Prints one JSON line: calls a second, and milliseconds. */
+const CALLS = 1_000_000
+const CLASSES = ['H7', 'k6', 's6', 'P7', 'g6', 'js6']
+
+const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
+const time = (work: () => void, rounds = 7) => median(Array.from({ length: rounds }, () => {
+  const started = performance.now()
+  work()
+  return performance.now() - started
+}))
+
+let sum = 0
+const limits = time(() => {
+  for (let i = 0; i < CALLS; i++) sum += toleranceLimits(1 + i % 499, CLASSES[i % CLASSES.length]!).upperUm
+})
+const clearance = time(() => {
+  sum += operatingClearance({ boreMm: 70, outerDiameterMm: 150, unmountedUm: { minUm: 25, maxUm: 51 }, shaftInterferenceUm: { minUm: 2, maxUm: 36 }, housingInterferenceUm: { minUm: -68, maxUm: 0 }, innerWarmerK: { min: 3, max: 8 } }).meanUm
+})
+if (!Number.isFinite(sum)) throw new Error('the benchmark computed nothing')
+console.log(JSON.stringify({ limitsASecond: CALLS / limits * 1000, clearance }))

@@ -1,0 +1,149 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { bluedFace } from '../support/blued-face'
+import { openBench, signedIn } from './bench'
+
+const resultOf = (page: Page) => page.getByRole('region', { name: 'What follows' })
+const field = (page: Page, label: string | RegExp) => page.getByRole('form', { name: 'What is known' }).getByLabel(label)
+
+test('workings answer while one types, say what is wrong beside the field, and travel as a link', async ({ browser }) => {
+  const { page, context, faults } = await signedIn(browser, 'okafor')
+  await page.getByRole('link', { name: 'Workings' }).click()
+  await page.getByRole('link', { name: 'Limits of a fit' }).click()
+
+  await test.step('a fit, its zones and its working', async () => {
+    await field(page, 'Nominal size').fill('25')
+    await field(page, /^Fit/).fill('H7/s6')
+    await expect(resultOf(page).getByText('interference fit')).toBeVisible()
+    await expect(resultOf(page).getByText('−14.0 µm')).toBeVisible()
+    await expect(resultOf(page).getByRole('img', { name: /H7 from 0 to \+21 µm; s6 from \+35 to \+48 µm/ })).toBeVisible()
+    await resultOf(page).getByText('Show the working').click()
+    await expect(resultOf(page).getByText('ISO 286-1:2010, tables 1 to 3')).toBeVisible()
+  })
+
+  await test.step('bad input stays and gets a sentence; another unit is read and told', async () => {
+    await field(page, /^Fit/).fill('H7/s99')
+    await expect(page.getByRole('alert')).toContainText('is no tolerance class')
+    await expect(field(page, /^Fit/)).toHaveValue('H7/s99')
+    await field(page, /^Fit/).fill('H7/s6')
+    await field(page, 'Nominal size').fill('1 in')
+    await expect(page.getByText('understood: 25.4000 mm')).toBeVisible()
+    await field(page, 'Nominal size').fill('1 bar')
+    await expect(page.getByRole('alert')).toContainText('belongs to a pressure')
+    await field(page, 'Nominal size').fill('1 in')
+    await page.getByText('in, lbf').click()
+    await expect(resultOf(page).getByText(/thou/).first()).toBeVisible()
+  })
+
+  await test.step('the link brings everything to another browser', async () => {
+    await expect(page).toHaveURL(/nominal=1\+in|nominal=1%20in/)
+    const other = await context.newPage()
+    await other.goto(page.url())
+    await expect(field(other, 'Nominal size')).toHaveValue('1 in')
+    await expect(resultOf(other).getByText(/thou/).first()).toBeVisible()
+    await other.close()
+  })
+
+  await test.step('the core’s refusal stands beside the field it speaks of', async () => {
+    await page.goto('/workings/interference?bore=120')
+    await expect(page.getByRole('alert')).toContainText('no wall is left')
+    await expect(field(page, 'Bore of the shaft, 0 if solid')).toHaveAttribute('aria-invalid', 'true')
+  })
+
+  await test.step('a worker draws the clearance at work', async () => {
+    await page.goto('/workings/operating-clearance')
+    await expect(resultOf(page).getByText('Chance of preload')).toBeVisible()
+    await expect(resultOf(page).getByRole('img', { name: /below zero is preload/ })).toBeVisible()
+  })
+
+  await test.step('run-out goes on with Enter and is drawn', async () => {
+    await page.goto('/workings/run-out')
+    await expect(resultOf(page).getByRole('img', { name: /Polar plot of 12 readings/ })).toBeVisible()
+    const cell = page.getByLabel('Readings, row 12, dial, µm')
+    await cell.fill('99')
+    await cell.press('Enter')
+    await expect(page.getByLabel('Readings, row 13, angle, °')).toBeFocused()
+    await page.getByLabel('Readings, row 13, angle, °').fill('345')
+    await page.getByLabel('Readings, row 13, dial, µm').fill('20')
+    await expect(resultOf(page).getByRole('img', { name: /Polar plot of 13 readings/ })).toBeVisible()
+    await page.getByLabel('Readings, row 13, dial, µm').fill('abc')
+    await expect(page.getByRole('alert')).toContainText('Row 13, dial, µm: "abc" is no number.')
+  })
+  expect(faults).toEqual([])
+})
+
+test('every working answers what it starts with, and breaks no rule of accessibility', async ({ browser }) => {
+  const { page, faults } = await signedIn(browser, 'okafor')
+  await page.goto('/workings')
+  const links = await page.getByRole('navigation', { name: 'Workings' }).getByRole('link').evaluateAll(list => list.map(link => link.getAttribute('href')!))
+  expect(links.length).toBeGreaterThanOrEqual(20)
+  for (const link of links.filter(one => !one.endsWith('/contact'))) {
+    await page.goto(link)
+    await expect(resultOf(page).locator('dl').first(), link).toBeVisible()
+    await expect(page.getByRole('alert')).toHaveCount(0)
+    expect(await resultOf(page).innerText(), link).not.toMatch(/NaN|undefined|Infinity/)
+  }
+  for (const link of ['/workings/fit', '/workings/split-bearing', '/workings/contact']) {
+    await page.goto(link)
+    await page.waitForTimeout(300)
+    const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()
+    expect(violations.map(({ id, nodes }) => `${link}: ${id} at ${nodes.map(node => node.target.join(' ')).join(', ')}`)).toEqual([])
+  }
+  expect(faults).toEqual([])
+})
+
+test('a blued face is read from its photo, corners and threshold by hand, and a file that is no picture is refused', async ({ browser }) => {
+  const { page, faults } = await signedIn(browser, 'okafor')
+  await page.goto('/workings/contact')
+  await page.locator('input[type=file]').setInputFiles({ name: 'face.jpg', mimeType: 'image/jpeg', buffer: await bluedFace(1200, 900, 0.6) })
+  const share = async () => Number(/(\d+) %/.exec(await resultOf(page).locator('dl').innerText())![1])
+  await expect(resultOf(page).locator('dl')).toBeVisible()
+  expect(Math.abs(await share() - 60)).toBeLessThanOrEqual(2)
+  await expect(resultOf(page).getByRole('table', { name: 'Share of contact by field, percent' }).getByRole('cell')).toHaveCount(72)
+
+  await resultOf(page).getByRole('slider').fill('0.6')
+  await expect(resultOf(page).locator('dl')).toContainText('0 %')
+  await resultOf(page).getByRole('button', { name: 'Find it from the picture again' }).click()
+  await expect.poll(share).toBeGreaterThan(57)
+
+  const corner = page.getByRole('button', { name: /^Corner 2/ })
+  await corner.focus()
+  for (let i = 0; i < 12; i++) await corner.press('Shift+ArrowRight')
+  await expect.poll(share).toBeLessThan(57)
+
+  await page.locator('input[type=file]').setInputFiles({ name: 'list.txt', mimeType: 'text/plain', buffer: Buffer.from('no picture') })
+  await expect(page.getByRole('alert')).toContainText('is no picture')
+  expect(faults).toEqual([])
+})
+
+test('the readings of a job stand by part beside the last overhaul, ask about a slip, and become fits', async ({ browser }) => {
+  const { page, faults } = await signedIn(browser, 'lindqvist')
+  await openBench(page, 'P-102')
+  await page.getByRole('link', { name: 'Readings' }).click()
+  const positions = page.getByRole('region', { name: 'Positions' })
+  const seat = positions.getByRole('row').filter({ hasText: 'Bearing seat on the shaft, drive end' })
+  await expect(seat.getByRole('cell').nth(3)).toHaveText(/70\.0\d\d\smm\s*IN/)
+  await seat.getByRole('button').click()
+  const entry = page.getByRole('region', { name: 'This position' })
+  await entry.getByRole('button', { name: 'Measure again' }).click()
+  const cells = await entry.getByRole('textbox').all()
+  expect(cells.length).toBe(6)
+  await cells[0]!.fill('70.012')
+  for (const cell of cells.slice(0, 5)) {
+    await cell.fill('70.012')
+    await cell.press('Enter')
+  }
+  await cells[5]!.fill('70.112')
+  await cells[5]!.press('Enter')
+  await expect(entry.getByRole('alert')).toContainText('70.112 mm lies far from the others, which stand round 70.012 mm')
+  await entry.getByRole('button', { name: 'Type it again' }).click()
+  await cells[5]!.fill('70.012')
+  await cells[5]!.press('Enter')
+  await expect(seat.getByRole('cell').nth(1)).toHaveText(/70\.012\smm\s*IN/)
+  const fit = page.getByRole('region', { name: 'Fits' }).getByRole('listitem').filter({ hasText: 'Inner ring on the shaft, drive end' })
+  await expect(fit).toContainText('−27 … −12 µm')
+  await expect(fit).toContainText('nothing measured anew')
+  await page.getByRole('link', { name: 'Back to the bench' }).click()
+  await expect(page.getByRole('region', { name: 'This step' })).toBeVisible()
+  expect(faults).toEqual([])
+})
