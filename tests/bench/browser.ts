@@ -33,7 +33,8 @@ const timeTap = (page: Page, button: string, seen: string) => page.evaluate(asyn
 
 // The JavaScript of a first visit to the bench, as it travels.
 const visitor = await signIn()
-const link = await visitor.getByRole('link', { name: /Job \d+ of P-105/ }).getAttribute('href')
+const usual = visitor.getByRole('link', { name: /Job \d+ of P-105/ })
+const [link, linkName] = [await usual.getAttribute('href'), await usual.getAttribute('aria-label')]
 const cdp = await visitor.context().newCDPSession(visitor)
 await cdp.send('Network.enable')
 await cdp.send('Network.setCacheDisabled', { cacheDisabled: true })
@@ -52,7 +53,7 @@ for (let i = 0; i < 12; i++) {
   await visitor.goto('/')
   await visitor.getByRole('table').waitFor()
   await visitor.waitForTimeout(150)
-  openings.push(await timeTap(visitor, 'Job', 'section[aria-label="This step"] h2'))
+  openings.push(await timeTap(visitor, linkName!, 'section[aria-label="This step"] h2'))
 }
 
 /**
@@ -141,7 +142,11 @@ async function timeContact(): Promise<{ ms: number, longestFrame: number }> {
     }
     requestAnimationFrame(next)
     const started = { at: 0 }
-    document.querySelector('input[type=file]')!.addEventListener('change', () => { started.at = performance.now() })
+    document.querySelector('input[type=file]')!.addEventListener('change', () => {
+      // What the remote control does to hand the file over is not ours.
+      frames.length = 0
+      last = started.at = performance.now()
+    })
     new MutationObserver(() => {
       if (document.querySelector('[aria-label="Result"]')) Object.assign(window, { took: performance.now() - started.at })
     }).observe(document.body, { childList: true, subtree: true })
@@ -150,7 +155,10 @@ async function timeContact(): Promise<{ ms: number, longestFrame: number }> {
   await visitor.locator('input[type=file]').setInputFiles({ name: 'face.jpg', mimeType: 'image/jpeg', buffer })
   await visitor.locator('[aria-label="Result"]').waitFor()
   await visitor.waitForTimeout(300)
-  const { took, frames } = await visitor.evaluate(() => window as unknown as { took: number, frames: number[] })
+  const { took, frames } = await visitor.evaluate(() => {
+    const { took, frames } = window as unknown as { took: number, frames: number[] }
+    return { took, frames }
+  })
   return { ms: took, longestFrame: Math.max(...frames.slice(1)) }
 }
 
