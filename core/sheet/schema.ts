@@ -61,7 +61,7 @@ const Limits = object({
 
 const Position = optional({
   key: Key, name: Line, part: Key,
-  quantity: oneOf(['length', 'torque', 'pressure', 'temperature', 'mass', 'force', 'time', 'speed', 'velocity', 'angle', 'volume', 'share', 'count']),
+  quantity: oneOf(['length', 'torque', 'pressure', 'temperature', 'mass', 'force', 'time', 'speed', 'velocity', 'angle', 'volume', 'share', 'count', 'resistance']),
   method: oneOf(['diameter survey', 'values'], 'A survey judges size, out-of-roundness and taper; values are judged one by one.'),
   stations: Type.Array(Line, { minItems: 1, maxItems: 24, description: 'Names of the places along the axis, or of the single values.' }),
   planes: Type.Array(Line, { minItems: 1, maxItems: 24, description: 'Names of the directions; one for a single value.' }),

@@ -16,7 +16,7 @@ export interface FormatOptions {
   signed?: boolean
 }
 
-const DEFAULT_DECIMALS: Record<QuantityKind, number> = { length: 3, torque: 1, pressure: 3, temperature: 1, mass: 1, force: 0, time: 0, speed: 0, velocity: 1, angle: 1, volume: 1, share: 0, count: 1 }
+const DEFAULT_DECIMALS: Record<QuantityKind, number> = { length: 3, torque: 1, pressure: 3, temperature: 1, mass: 1, force: 0, time: 0, speed: 0, velocity: 1, angle: 1, volume: 1, share: 0, count: 1, resistance: 0 }
 
 /**
  * Writes a value of the SI base for people, in their units and with sensible digits.

@@ -101,7 +101,7 @@ function readUnit(text: string, kind: QuantityKind) {
 function example(kind: QuantityKind): string {
   const numbers: Record<QuantityKind, string> = {
     length: '25.013 or 2 1/4"', torque: '35 N·m or 25 ft-lb', pressure: '6.5 bar', temperature: '20 °C',
-    mass: '186 kg', force: '1.3 kN', time: '45 min', speed: '1480 rpm', velocity: '4.5 mm/s', angle: '30°', volume: '12 ml', share: '80 %', count: '3',
+    mass: '186 kg', force: '1.3 kN', time: '45 min', speed: '1480 rpm', velocity: '4.5 mm/s', angle: '30°', volume: '12 ml', share: '80 %', count: '3', resistance: '120 MΩ',
   }
   return numbers[kind]
 }

@@ -1,5 +1,5 @@
 /** What kind of thing a number measures. Each kind has one SI base in which the whole program calculates and stores. */
-export type QuantityKind = 'length' | 'torque' | 'pressure' | 'temperature' | 'mass' | 'force' | 'time' | 'speed' | 'velocity' | 'angle' | 'volume' | 'share' | 'count'
+export type QuantityKind = 'length' | 'torque' | 'pressure' | 'temperature' | 'mass' | 'force' | 'time' | 'speed' | 'velocity' | 'angle' | 'volume' | 'share' | 'count' | 'resistance'
 
 export type UnitSystem = 'si' | 'imperial'
 
@@ -78,6 +78,11 @@ export const KINDS: Readonly<Record<QuantityKind, Kind>> = {
   volume: { name: 'a volume', base: 'ml', imperial: 'US fl oz', units: [unit('ml', 1, ['cm³', 'cm3']), unit('l', 1000, ['litre', 'liter', 'dm³']), unit('US fl oz', 29.5735295625, ['fl oz'])] },
   share: { name: 'a share', base: '%', imperial: '%', units: [unit('%', 1, ['percent', 'per cent'])] },
   count: { name: 'a count', base: '×', imperial: '×', units: [unit('×', 1, ['x', 'pcs', 'times'])] },
+  resistance: {
+    name: 'an electrical resistance', base: 'MΩ', imperial: 'MΩ', units: [
+      unit('MΩ', 1, ['mohm', 'megohm', 'megohms']), unit('GΩ', 1000, ['gohm', 'gigohm']), unit('kΩ', 1e-3, ['kohm']), unit('Ω', 1e-6, ['ohm', 'ohms']),
+    ],
+  },
 }
 
 /**
