@@ -1,5 +1,6 @@
 import { chromium, type Page } from '@playwright/test'
 import config from '../playwright.config'
+import { bluedFace } from '../tests/support/blued-face'
 
 /** One picture of every main view at 1280x800, from the demonstration, into docs/screenshots. */
 const browser = await chromium.launch(config.use!.launchOptions)
@@ -51,6 +52,20 @@ await page.goto('/units/P-101')
 await page.getByRole('link', { name: /Planned overhaul at 28/ }).click()
 await page.getByRole('heading', { name: /Dossier of job/ }).waitFor()
 await take(page, 'dossier')
+
+await openJob(page, 'P-102')
+await page.getByRole('link', { name: 'Readings' }).click()
+await page.getByRole('button', { name: 'Bearing seat on the shaft, drive end' }).click()
+await take(page, 'readings')
+for (const [name, key] of [['workings', 'fit?bore=70.018&shaft=70.012'], ['split-bearing', 'split-bearing']] as const) {
+  await page.goto(`/workings/${key}`)
+  await page.getByRole('region', { name: 'What follows' }).locator('dl').waitFor()
+  await take(page, name)
+}
+await page.goto('/workings/contact')
+await page.locator('input[type=file]').setInputFiles({ name: 'face.jpg', mimeType: 'image/jpeg', buffer: await bluedFace(1600, 1200, 0.6) })
+await page.getByRole('region', { name: 'What follows' }).locator('dl').waitFor()
+await take(page, 'contact')
 
 const dark = await bench({ colorScheme: 'dark' })
 await openJob(dark, 'P-103')

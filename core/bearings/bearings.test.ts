@@ -1,20 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { DomainError } from '../domain-error'
+import { refusal } from '../../tests/support/refusal'
 import {
   bearingAlignment, bearingPinch, centreEndClearance, CLEARANCE_GROUPS, locknutTabs, operatingClearance, plasticGaugeClearance, radialInternalClearance, recommendedSeat, sleeveClearance, thrustFloat,
   type OperatingClearanceInput, type RollingBearingKind,
 } from '.'
 
-const refusal = (work: () => unknown): DomainError => {
-  try {
-    work()
-  } catch (error) {
-    if (error instanceof DomainError) return error
-    throw error
-  }
-  throw new Error('nothing was refused')
-}
 const near = (value: number, digits = 6) => expect.closeTo(value, digits) as number
 
 describe('radialInternalClearance', () => {

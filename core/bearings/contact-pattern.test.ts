@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { DomainError } from '../domain-error'
+import { refusal } from '../../tests/support/refusal'
 import { randomFrom } from '../random'
 import { contactPattern, type Corner, type Picture } from '.'
 
@@ -51,15 +51,7 @@ function photo({ isBlue, noise = 10, corners = CORNERS, light = x => 0.35 + 0.65
 }
 
 const stripes = (share: number) => (u: number) => (u * 16) % 1 < share
-const code = (work: () => unknown) => {
-  try {
-    work()
-  } catch (error) {
-    if (error instanceof DomainError) return error.code
-    throw error
-  }
-  return 'none'
-}
+const code = (work: () => unknown) => refusal(work).code
 
 describe('contactPattern', () => {
   it.each([0.08, 0.3, 0.5, 0.72, 0.95])('finds a share of %d within two points, slanted and under a lamp on one side', (share) => {

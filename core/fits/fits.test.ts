@@ -1,20 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { DomainError } from '../domain-error'
+import { refusal } from '../../tests/support/refusal'
 import { boreAfterPressing, gripTime, interferenceFit, mountingTemperature, taperDriveUp, type InterferenceInput } from '.'
 
 const steel = { youngMPa: 210_000, poisson: 0.3, yieldMPa: 350 }
 const bronze = { youngMPa: 105_000, poisson: 0.34 }
 const castIron = { youngMPa: 110_000, poisson: 0.26 }
-const refusal = (work: () => unknown): DomainError => {
-  try {
-    work()
-  } catch (error) {
-    if (error instanceof DomainError) return error
-    throw error
-  }
-  throw new Error('nothing was refused')
-}
 
 describe('interferenceFit', () => {
   const joint: InterferenceInput = { fitDiameterMm: 100, innerBoreMm: 0, outerDiameterMm: 200, lengthMm: 80, interferenceUm: 60, inner: steel, outer: steel, friction: 0.12 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { DomainError } from '../domain-error'
+import { refusal } from '../../tests/support/refusal'
 import { fitLimits, likelyFits, nominalStep, parseToleranceClass, standardTolerance, toleranceLimits } from '.'
 
 /*
@@ -79,15 +79,7 @@ const LARGE: Record<string, string> = {
 }
 
 const limitsOf = (text: string) => text.split(' ').map(cell => cell === '-' ? null : cell.split('/').map(Number))
-const refusal = (work: () => unknown): string => {
-  try {
-    work()
-  } catch (error) {
-    if (error instanceof DomainError) return error.code
-    throw error
-  }
-  return 'none'
-}
+const codeOf = (work: () => unknown) => refusal(work).code
 
 describe('toleranceLimits', () => {
   const tables = [[MAIN, MAIN_MM], [FINE, FINE_MM], [LARGE, LARGE_MM]] as const
@@ -102,7 +94,7 @@ describe('toleranceLimits', () => {
     limitsOf(cells).forEach((printed, i) => {
       // A step reaches from just over the end of the one before up to and including its own end; up to 1 mm some classes have no value.
       for (const nominal of [sizes[i]!, Math.max(1, nominalStep(sizes[i]!, name).overMm) + 0.001]) {
-        if (!printed) expect(refusal(() => toleranceLimits(nominal, name)), `${name} at ${nominal}`).toBe('fit.no-value')
+        if (!printed) expect(codeOf(() => toleranceLimits(nominal, name)), `${name} at ${nominal}`).toBe('fit.no-value')
         else expect(toleranceLimits(nominal, name), `${name} at ${nominal}`).toEqual({ lowerUm: printed[0], upperUm: printed[1] })
       }
     })
@@ -125,7 +117,7 @@ describe('toleranceLimits', () => {
     [20, 't6', 'fit.no-value'], [60, 'cd6', 'fit.no-value'], [600, 'a9', 'fit.no-value'], [600, 'z6', 'fit.no-value'], [600, 'H01', 'fit.no-value'],
     [1, 'a11', 'fit.no-value'], [0.9, 'H14', 'fit.no-value'], [25, 'K9', 'fit.no-value'], [25, 'j8', 'fit.no-value'], [25, 'J9', 'fit.no-value'], [1, 'N9', 'fit.no-value'],
   ])('at %d mm %s is refused as %s', (nominal, name, code) => {
-    expect(refusal(() => toleranceLimits(nominal, name))).toBe(code)
+    expect(codeOf(() => toleranceLimits(nominal, name))).toBe(code)
   })
 
   const sizes = fc.double({ min: 0.001, max: 3150, noNaN: true })
@@ -168,7 +160,7 @@ describe('fitLimits', () => {
     expect(fitLimits(nominal, fit)).toMatchObject({ kind, maxClearanceUm: max, minClearanceUm: min })
   })
 
-  it.each(['H7', 'H7/', 'k6/H7', 'H7/k6/m6', 'H7-k6', 'H7/K6'])('refuses %j', fit => expect(refusal(() => fitLimits(25, fit))).toMatch(/^fit\.no-/))
+  it.each(['H7', 'H7/', 'k6/H7', 'H7/k6/m6', 'H7-k6', 'H7/K6'])('refuses %j', fit => expect(codeOf(() => fitLimits(25, fit))).toMatch(/^fit\.no-/))
 })
 
 describe('likelyFits', () => {
@@ -188,7 +180,7 @@ describe('likelyFits', () => {
   it('finds the nominal size by itself and refuses what is no pair', () => {
     expect(likelyFits(25.012, 25.008)[0]).toMatchObject({ nominalMm: 25, missUm: 0 })
     expect(likelyFits(25.012, 25.008).map(candidate => candidate.fit)).toContain('H7/k6')
-    expect(refusal(() => likelyFits(25, 30))).toBe('fit.no-pair')
-    expect(refusal(() => likelyFits(0, 25))).toBe('fit.size')
+    expect(codeOf(() => likelyFits(25, 30))).toBe('fit.no-pair')
+    expect(codeOf(() => likelyFits(0, 25))).toBe('fit.size')
   })
 })

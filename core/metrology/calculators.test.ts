@@ -1,17 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { DomainError } from '../domain-error'
+import { refusal } from '../../tests/support/refusal'
 import { compareMethods, endFloat, lengthAt20, measurementUncertainty, questionReadings, radialPlay, runOut, shaftBow, type RunOutPoint } from '.'
 
-const refusal = (work: () => unknown): DomainError => {
-  try {
-    work()
-  } catch (error) {
-    if (error instanceof DomainError) return error
-    throw error
-  }
-  throw new Error('nothing was refused')
-}
 const near = (value: number, digits = 9) => expect.closeTo(value, digits) as number
 const offset = (amount: { min: number, max: number }) => fc.record({ size: fc.double({ ...amount, noNaN: true }), phase: fc.double({ min: 0, max: 359, noNaN: true }) })
 

@@ -1,17 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { refusal } from '../../tests/support/refusal'
 import { DomainError } from '../domain-error'
 import { formatQuantity, KINDS, parseQuantity, parseTolerance, type QuantityKind } from '.'
-
-const refusal = (work: () => unknown): DomainError => {
-  try {
-    work()
-  } catch (error) {
-    if (error instanceof DomainError) return error
-    throw error
-  }
-  throw new Error('nothing was refused')
-}
 
 describe('parseQuantity', () => {
   // Value in the SI base and resolution, worked out by hand from 1 in = 25.4 mm and 1 lbf = 4.448 221 615 260 5 N.

@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
+import type { Dossier } from '#shared/wire/types'
 import { bluedFace } from '../support/blued-face'
 import { openBench, signedIn } from './bench'
 
@@ -113,6 +114,26 @@ test('a blued face is read from its photo, corners and threshold by hand, and a 
 
   await page.locator('input[type=file]').setInputFiles({ name: 'list.txt', mimeType: 'text/plain', buffer: Buffer.from('no picture') })
   await expect(page.getByRole('alert')).toContainText('is no picture')
+  expect(faults).toEqual([])
+})
+
+test('what a photo of contact says is kept with a part of the job', async ({ browser }) => {
+  const { page, faults } = await signedIn(browser, 'lindqvist')
+  await openBench(page, 'G-411')
+  await page.getByRole('link', { name: 'Readings' }).click()
+  await page.getByRole('link', { name: 'Contact picture' }).click()
+  await page.locator('input[type=file]').setInputFiles({ name: 'face.jpg', mimeType: 'image/jpeg', buffer: await bluedFace(800, 600, 0.7) })
+  await page.getByLabel(/^Keep it with job/).selectOption({ label: 'Lower bearing shells' })
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'Kept' })).toBeVisible()
+  await expect(page.getByText(/waiting to send/)).toHaveCount(0)
+  const job = new URL(page.url()).searchParams.get('job')!
+  const photo = await page.evaluate(async (id) => {
+    const { state } = await (await fetch(`/api/jobs/${id}/dossier`)).json() as Dossier
+    const last = state.photos.at(-1)!
+    return { ...last, type: (await fetch(`/api/jobs/${id}/photos/${last.photo}`)).headers.get('content-type') }
+  }, job)
+  expect(photo).toMatchObject({ part: 'shells-lower', type: 'image/jpeg', caption: expect.stringMatching(/^Contact (69|70|71) %, even; hard spots: none\. By field, %: \d+ .* Blue from 0\.\d\d\.$/) })
   expect(faults).toEqual([])
 })
 

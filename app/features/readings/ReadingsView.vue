@@ -45,12 +45,14 @@ const show = (position: Position, value: number) => formatQuantity(value, positi
   >
     <header>
       <h1>Readings</h1>
-      <NuxtLink
-        :to="`/jobs/${jobId}`"
-        class="back"
-      >
-        Back to the bench
-      </NuxtLink>
+      <nav aria-label="From here">
+        <NuxtLink :to="`/workings/contact?job=${jobId}`">
+          Contact picture
+        </NuxtLink>
+        <NuxtLink :to="`/jobs/${jobId}`">
+          Back to the bench
+        </NuxtLink>
+      </nav>
     </header>
     <div class="columns">
       <section
@@ -167,7 +169,8 @@ const show = (position: Position, value: number) => formatQuantity(value, positi
 <style scoped>
 .readings { max-width: 1260px; margin: 0 auto; padding: 18px 20px; display: flex; flex-direction: column; gap: 14px; }
 header { display: flex; justify-content: space-between; align-items: end; gap: 20px; }
-.back { min-height: 44px; display: inline-flex; align-items: center; }
+nav { display: flex; gap: 20px; }
+nav a { min-height: 44px; display: inline-flex; align-items: center; }
 .columns { display: grid; grid-template-columns: minmax(0, 7fr) minmax(340px, 5fr); gap: 16px; align-items: start; }
 .list { padding: 6px 4px 10px; }
 .part { padding-top: 12px; color: var(--ink); letter-spacing: 0; text-transform: none; font-size: 17px; }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { UnitSystem } from '#core'
+import CautionNote from '../../ui/CautionNote.vue'
 import VerdictMark from '../../ui/VerdictMark.vue'
 import WorkingLines from '../../ui/WorkingLines.vue'
 import type { Outcome } from './calculator'
@@ -38,12 +39,9 @@ const DRAWINGS = { zones: ZonesDrawing, histogram: HistogramDrawing, polar: Pola
         </dd>
       </div>
     </dl>
-    <p
-      v-if="outcome.caution"
-      class="caution"
-    >
-      <Icon name="ph:warning-octagon" /> {{ outcome.caution }}
-    </p>
+    <CautionNote v-if="outcome.caution">
+      {{ outcome.caution }}
+    </CautionNote>
     <WorkingLines :lines="outcome.working" />
   </div>
 </template>
@@ -56,6 +54,4 @@ dt { color: var(--slate); }
 dd { margin: 0; display: flex; gap: 14px; align-items: baseline; text-align: right; flex-wrap: wrap; justify-content: end; }
 dl > .lead dt { color: var(--ink); }
 dl > .lead dd { font-size: 20px; font-weight: 500; }
-.caution { display: flex; gap: 10px; margin: 12px 0 4px; padding: 9px 14px; border-left: 6px solid var(--oxide); background: var(--oxide-tint); }
-.caution > svg { flex: none; font-size: 20px; color: var(--oxide); margin-top: 1px; }
 </style>

@@ -54,7 +54,7 @@ export function choice<const V extends string>(label: string, choices: Readonly<
   return { label, start: list[0]!.value, hint: extra.hint, when: extra.when, input: { as: 'choice', choices: list }, read: text => (list.find(({ value }) => value === text) ?? list[0]!).value as V }
 }
 
-/** A table of numbers, row by row; rows that are wholly empty are left out. The text keeps cells by commas' stead with `:` and rows with `;`. */
+/** A table of numbers, row by row; rows that are wholly empty are left out. As text, cells stand apart by `:` and rows by `;`. */
 export function rows(label: string, columns: readonly string[], start: string, extra: Extra = {}): Field<number[][]> {
   const cell = plain('', '')
   return { label, start, hint: extra.hint, when: extra.when, input: { as: 'rows', columns }, read: text => splitRows(text).filter(row => row.some(Boolean)).map((row, i) => columns.map((column, j) => {

@@ -1,6 +1,6 @@
 import { useDebounceFn, useLocalStorage } from '@vueuse/core'
 import { computed, reactive, ref, shallowRef, watch, type Ref } from 'vue'
-import { DomainError, formatQuantity, KINDS, parseQuantity, type UnitSystem } from '#core'
+import { DomainError, formatQuantity, parseQuantity, type UnitSystem } from '#core'
 import type { Calculator, Outcome, Result } from './calculator'
 import type { Field } from './fields'
 
@@ -33,7 +33,7 @@ export function useCalculator(calculator: Ref<Calculator>) {
     get: () => route.query.units === 'imperial' ? 'imperial' : route.query.units === 'si' ? 'si' : kept.value,
     set: (value) => {
       kept.value = value
-      void router.replace({ query: { ...route.query, units: value } })
+      writeAddress(value)
     },
   })
   const texts = reactive<Record<string, string>>({})
@@ -44,18 +44,26 @@ export function useCalculator(calculator: Ref<Calculator>) {
   const fields = computed(() => Object.entries(calculator.value.fields).map(([key, field]) => ({ key, field })))
   const asked = computed(() => fields.value.filter(({ field }) => field.when?.(texts) ?? true))
 
+  /** The query we wrote last: it comes back as news, by when more may have been typed. */
+  let written = ''
+  const nameOf = (query: Record<string, unknown>) => JSON.stringify(Object.entries(query).sort())
+  function writeAddress(units = route.query.units): void {
+    const changed = Object.fromEntries(fields.value.filter(({ key, field }) => texts[key] !== field.start).map(({ key }) => [key, texts[key]!]))
+    const query = { ...changed, ...(units ? { units } : {}) }
+    written = nameOf(query)
+    void router.replace({ query })
+  }
+
   // A link, or the way back, brings its own texts; nothing typed is touched otherwise.
-  watch([() => calculator.value.key, () => route.query], ([key], [keyBefore]) => {
+  watch([() => calculator.value.key, () => route.query], ([key, query], [keyBefore]) => {
+    if (key === keyBefore && nameOf(query) === written) return
     for (const { key: name, field } of fields.value) {
       const linked = route.query[name]
       const text = typeof linked === 'string' ? linked.slice(0, 2000) : field.start
       if (key !== keyBefore || texts[name] === undefined || typeof linked === 'string') texts[name] = text
     }
   }, { immediate: true })
-  const keepInAddress = useDebounceFn(() => {
-    const changed = Object.fromEntries(fields.value.filter(({ key, field }) => texts[key] !== field.start).map(({ key }) => [key, texts[key]!]))
-    void router.replace({ query: { ...changed, ...(route.query.units ? { units: route.query.units } : {}) } })
-  }, 300)
+  const keepInAddress = useDebounceFn(() => writeAddress(), 300)
 
   const read = computed(() => {
     const values: Record<string, unknown> = {}
@@ -109,7 +117,7 @@ export function useCalculator(calculator: Ref<Calculator>) {
     const { input } = field
     if (input.as !== 'line' || !input.kind || !texts[key]?.trim() || read.value.faults[key] || Array.isArray(read.value.values[key])) return undefined
     const { value, unit } = parseQuantity(texts[key], input.kind, { bareUnit: input.unit })
-    return unit === input.unit || !(input.unit in KINDS || input.unit) ? undefined : formatQuantity(value, input.kind, { unit: input.unit, decimals: 4 })
+    return unit === input.unit ? undefined : formatQuantity(value, input.kind, { unit: input.unit, decimals: 4 })
   }
 
   /** Everything as plain text, for a mail or a record. */

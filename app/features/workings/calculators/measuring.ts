@@ -63,7 +63,7 @@ export const measuringCalculators = [
       return {
         results: [{ label: 'Verdict', word: verdict, verdict, main: true }, ...(Number.isFinite(margin) ? [um(margin < 0 ? 'Beyond the limit by' : 'Inside the limit by', Math.abs(margin) * 1000, { main: true })] : [])],
         working: [{ label: 'Margin', formula: 'distance to the nearest limit against ±U', substituted: `${value} in ${lower ?? '−'} … ${upper ?? '−'}, U ${u} µm`, result: `${verdict}, ${(margin * 1000).toFixed(1)} µm`, source: 'ISO 14253-1' }],
-        drawing: { kind: 'zones', nominalMm: value, zones: [{ name: 'limits', lowerUm: ((lower ?? value - 0.01) - value) * 1000, upperUm: ((upper ?? value + 0.01) - value) * 1000, measuredUm: 0 }] },
+        ...(lower === undefined || upper === undefined ? {} : { drawing: { kind: 'zones' as const, nominalMm: lower, zones: [{ name: 'limits', lowerUm: 0, upperUm: (upper - lower) * 1000, measuredUm: (value - lower) * 1000 }] } }),
       }
     },
   }),

@@ -1,11 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import CautionNote from '../../../ui/CautionNote.vue'
 import ContactGrid from './ContactGrid.vue'
 import CornerPicture from './CornerPicture.vue'
+import KeepContact from './KeepContact.vue'
 import { useContact } from './use-contact'
 
 const contact = useContact()
-const { size, address, corners, threshold, pattern, problem, progress } = contact
+const route = useRoute()
+/** Came from a job: the result can be kept there. */
+const jobId = computed(() => typeof route.query.job === 'string' && /^[\w-]{36}$/.test(route.query.job) ? route.query.job : null)
+const { file, size, address, corners, threshold, pattern, problem, progress } = contact
 const percent = (share: number) => `${(share * 100).toFixed(0)} %`
 const loading = computed(() => {
   const sentences = []
@@ -13,6 +18,9 @@ const loading = computed(() => {
   if (pattern.value?.sideLoading !== 'none') sentences.push(`carries more on the ${pattern.value?.sideLoading} side`)
   return sentences.length ? sentences.join(', ') : 'even'
 })
+
+const spots = computed(() => pattern.value?.highSpots.length ? pattern.value.highSpots.map(spot => `row ${spot.row + 1}, column ${spot.column + 1}`).join('; ') : 'none')
+const summary = computed(() => pattern.value ? `Contact ${percent(pattern.value.share)}, ${loading.value}; hard spots: ${spots.value}` : '')
 
 function choose(event: Event) {
   const input = event.target as HTMLInputElement
@@ -32,7 +40,7 @@ function drop(event: DragEvent) {
       <div>
         <h1>Contact picture</h1>
         <p class="quiet">
-          A photo of a blued face: set its four corners, and read the share of contact and where it lies. The picture stays on this device.
+          A photo of a blued face: set its four corners, and read the share of contact and where it lies. The picture stays on this device{{ jobId ? ' until you keep it with the job' : '' }}.
         </p>
       </div>
       <label class="take">
@@ -99,7 +107,7 @@ function drop(event: DragEvent) {
             </div>
             <div><dt>Spread</dt><dd>{{ loading }}</dd></div>
             <div>
-              <dt>Hard spots</dt><dd>{{ pattern.highSpots.length ? pattern.highSpots.map(spot => `row ${spot.row + 1}, column ${spot.column + 1}`).join('; ') : 'none' }}</dd>
+              <dt>Hard spots</dt><dd>{{ spots }}</dd>
             </div>
           </dl>
           <label class="threshold">
@@ -120,9 +128,14 @@ function drop(event: DragEvent) {
           >
             Find it from the picture again
           </el-button>
-          <p class="caution">
-            <Icon name="ph:warning-octagon" /> How much contact is enough says the maker. Turn the shaft by hand only, locked out.
-          </p>
+          <KeepContact
+            v-if="jobId && file"
+            :job-id="jobId"
+            :file="file"
+            :pattern="pattern"
+            :summary="summary"
+          />
+          <CautionNote>How much contact is enough says the maker. Turn the shaft by hand only, locked out.</CautionNote>
         </template>
         <p
           v-else
@@ -158,7 +171,5 @@ dd { margin: 0; text-align: right; }
 dl > .lead dd { font-size: 24px; font-weight: 500; }
 .threshold { display: grid; grid-template-columns: 150px 1fr; align-items: center; gap: 12px; min-height: var(--target); }
 .threshold input { accent-color: var(--prussian); min-height: 44px; width: 100%; }
-.caution { display: flex; gap: 10px; margin: 12px 0 4px; padding: 9px 14px; border-left: 6px solid var(--oxide); background: var(--oxide-tint); }
-.caution > svg { flex: none; font-size: 20px; color: var(--oxide); margin-top: 1px; }
 @media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
 </style>

@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import { v4 as newId } from 'uuid'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import type { ContactPattern } from '#core'
+import { useOutboxStore } from '../../../net/outbox-store'
+import { useJobStore } from '../../bench/job-store'
+import { shrinkPicture } from '../../bench/shrink-picture'
+
+/** Keeps the picture and what it says with a part of a job. */
+const { jobId, file, pattern, summary } = defineProps<{ jobId: string, file: Blob, pattern: ContactPattern, summary: string }>()
+const job = useJobStore()
+const outbox = useOutboxStore()
+const part = ref('')
+const [kept, problem] = [ref(false), ref('')]
+onMounted(() => void job.open(jobId))
+onBeforeUnmount(() => job.close())
+const parts = computed(() => job.sheet?.parts ?? [])
+watch([() => pattern, part], () => { kept.value = false })
+
+async function keep() {
+  problem.value = ''
+  try {
+    const photo = newId()
+    await outbox.addPhoto({ id: photo, job: jobId, picture: await shrinkPicture(file) })
+    const fields = pattern.grid.map(row => row.map(share => Math.round(share * 100)).join(' ')).join(' / ')
+    kept.value = job.act('photo-added', { photo, part: part.value, caption: `${summary}. By field, %: ${fields}. Blue from ${pattern.threshold.toFixed(2)}.` })
+    if (!kept.value) problem.value = job.refusal ?? ''
+  } catch {
+    problem.value = 'The picture could not be kept on this device.'
+  }
+}
+</script>
+
+<template>
+  <form
+    v-if="job.meta"
+    class="keep"
+    @submit.prevent="keep"
+  >
+    <label for="keep-part">Keep it with job <span class="mono">{{ job.meta.number }}</span> of <span class="mono">{{ job.meta.unitTag }}</span></label>
+    <select
+      id="keep-part"
+      v-model="part"
+    >
+      <option
+        value=""
+        disabled
+      >
+        which part?
+      </option>
+      <option
+        v-for="one in parts"
+        :key="one.key"
+        :value="one.key"
+      >
+        {{ one.name }}
+      </option>
+    </select>
+    <el-button
+      native-type="submit"
+      type="primary"
+      :disabled="!part || kept || !!job.state.closed"
+    >
+      {{ kept ? 'Kept' : 'Keep' }}
+    </el-button>
+    <p
+      v-if="problem"
+      class="problem"
+      role="alert"
+    >
+      {{ problem }}
+    </p>
+  </form>
+</template>
+
+<style scoped>
+.keep { display: grid; grid-template-columns: 1fr auto; gap: 8px; margin-top: 12px; padding-top: 12px; border-top: 1px solid var(--rule); }
+label, .problem { grid-column: 1 / -1; }
+select { min-height: var(--target); min-width: 0; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 15px; padding: 0 8px; }
+.problem { color: var(--oxide); font-weight: 500; }
+</style>
