@@ -154,7 +154,7 @@ describe('starting', () => {
   it('needs a sheet, a known unit and no open job', async () => {
     const client = await Client.as('okafor')
     const start = (tag: string, reason = 'for a test') => client.post(`/units/${tag}/jobs`, { reason, device: client.device })
-    expect((await start('M-101')).body).toMatchObject({ status: 409, code: 'unit.no-sheet' })
+    expect((await start('P-151')).body).toMatchObject({ status: 409, code: 'unit.no-sheet' })
     expect((await start('X-999')).body).toMatchObject({ status: 404, code: 'unit.unknown' })
     expect((await start('P-104')).body).toMatchObject({ status: 409, code: 'job.open-already', job: await client.openJobOf('P-104') })
     expect((await start('P-101', ' ')).status).toBe(422)
