@@ -1,5 +1,6 @@
-import { positionOf, type Depth, type Sheet } from '#core'
-import type { BenchTruth } from './walk'
+import { positionOf, readOf, type Depth, type Position, type ReadingConditions, type Sheet } from '#core'
+import { DEMO_INSTRUMENTS } from './instruments'
+import { turnOf, type BenchTruth } from './walk'
 
 export interface DemoJob {
   tag: string
@@ -11,6 +12,8 @@ export interface DemoJob {
   depth?: Depth
   /** Only as far as this part or position. */
   target?: string
+  /** Temperature of the shop and of what was measured there, when somebody wrote it down. */
+  partC?: number
   /** When the last step was ticked, for a wait that runs while one looks. */
   tickedMinutesAgo?: number
   /** How many steps are ticked; all of them and closed when left out. */
@@ -47,7 +50,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
   { tag: 'DC-501', reason: 'Vibration up at the gear end', openedDaysAgo: 4, technician: 'duarte', lead: 'nakamura', depth: 'failure-analysis', steps: 22, wear: 0.6, replaced: ['wear-tiles'] },
   { tag: 'VP-521', reason: 'Flow low, knocking', openedDaysAgo: 2, technician: 'duarte', lead: 'brandt', steps: 30, wear: 0.6, replaced: ['vanes', 'seals'] },
   { tag: 'TC-546', reason: 'Planned overhaul at 16 000 h', openedDaysAgo: 0, technician: 'duarte', lead: 'nakamura', steps: 5, tickedMinutesAgo: 35, wear: 0.3, replaced: [] },
-  { tag: 'G-411', reason: 'Bearing temperature up at the pinion', openedDaysAgo: 3, technician: 'lindqvist', lead: 'brandt', steps: 30, wear: 0.7, replaced: [] },
+  { tag: 'G-411', reason: 'Bearing temperature up at the pinion', openedDaysAgo: 3, partC: 27, technician: 'lindqvist', lead: 'brandt', steps: 30, wear: 0.7, replaced: [] },
   { tag: 'G-412', reason: 'Planned look at 24 000 h', openedDaysAgo: 505, technician: 'okafor', lead: 'nakamura', wear: 0.4, replaced: [] },
   { tag: 'M-104', reason: 'Oil weeping at the drive end', openedDaysAgo: 1, technician: 'okafor', lead: 'nakamura', steps: 21, wear: 0.5, replaced: ['float-seals'] },
   { tag: 'M-102', reason: 'Planned look at 24 000 h', openedDaysAgo: 430, technician: 'marsh', lead: 'brandt', wear: 0.4, replaced: [] },
@@ -74,7 +77,21 @@ export const DEMO_JOBS: readonly DemoJob[] = [
 
 /** What would be read and replaced on this machine. */
 export function truthOf(sheet: Sheet, job: DemoJob, noise: () => number): BenchTruth {
-  return sheet.key === 'split-casing-lift-pump' ? liftPumpTruth(job, noise) : wornTruth(sheet, job, noise)
+  const truth = sheet.key === 'split-casing-lift-pump' ? liftPumpTruth(sheet, job, noise) : wornTruth(sheet, job, noise)
+  return { ...truth, measuredWith: (key, at) => measuredWith(positionOf(sheet, key), at, job.partC) }
+}
+
+const DAY_MS = 86_400_000
+
+/** The usual instrument of such a place, checked not long before; sizes are taken warm where the shop was. */
+function measuredWith({ method, quantity, instrument, limits: { lower, upper } }: Position, at: Date, partC: number | undefined): ReadingConditions | undefined {
+  const used = DEMO_INSTRUMENTS.find(one => one.quantity === quantity && instrument.includes(one.kind) && [lower, upper].every(limit => limit === undefined || (limit >= one.rangeFrom && limit <= one.rangeTo)))
+  if (!used || method === 'values') return undefined
+  const { tag, uncertainty, alphaPerK } = used
+  return {
+    instrument: { tag, uncertainty, calibratedUntil: new Date(at.getTime() + Math.abs(used.calibrationDays) * DAY_MS).toISOString().slice(0, 10) },
+    ...(partC !== undefined && method === 'diameter survey' ? { temperature: { partC, instrumentC: partC, alphaPart: alphaPerK, alphaInstrument: alphaPerK } } : {}),
+  }
 }
 
 /** Readings that lie inside the limits as left, and wander towards the worn limit with the wear as found. */
@@ -83,10 +100,14 @@ function wornTruth(sheet: Sheet, { wear, replaced, notes }: DemoJob, noise: () =
     replaced,
     ...(notes ? { notes } : {}),
     measure(key, stage) {
-      const { limits: { lower, upper }, stations, planes, uncertainty } = positionOf(sheet, key)
+      const position = positionOf(sheet, key)
+      const { method, limits: { lower, upper }, stations, planes, uncertainty } = position
       const low = lower ?? (upper !== undefined ? Math.min(0, upper * 0.2) : 0)
       const high = upper ?? low * 1.5 + 1
-      const centre = low + (high - low) * (stage === 'as-left' ? 0.45 : 0.35 + 0.6 * wear)
+      if (method === 'run-out') return stations.map((_, i) => turnOf(position, high * (0.25 + 0.6 * wear) * (1 - Math.abs(2 * i / Math.max(1, stations.length - 1) - 1) * 0.7), 55 + noise() * 12, Math.abs(noise()) * high * 0.04))
+      // What must not change by closing did not.
+      const worn = (readOf(sheet, key, stage)?.keeps?.stage ?? stage) === 'as-found'
+      const centre = low + (high - low) * (!worn ? 0.45 : 0.35 + 0.6 * wear)
       const spread = Math.min((high - low) * 0.03, uncertainty * 2)
       return stations.map(() => planes.map(() => centre + noise() * spread))
     },
@@ -94,7 +115,7 @@ function wornTruth(sheet: Sheet, { wear, replaced, notes }: DemoJob, noise: () =
 }
 
 /** Believable readings of a lift pump of that wear; as left is always near new. `noise` gives numbers from −1 to 1. */
-export function liftPumpTruth(job: Pick<DemoJob, 'wear' | 'replaced' | 'notes'>, noise: () => number): BenchTruth {
+export function liftPumpTruth(sheet: Sheet, job: Pick<DemoJob, 'wear' | 'replaced' | 'notes'>, noise: () => number): BenchTruth {
   const survey = (centre: number, spread: number, taper: number) =>
     [-1, 0, 1].map(station => [0, 1].map(plane => centre + station * taper / 2 + (plane ? spread : 0) + noise() * 0.0008))
   const pair = (mean: number, spread: number) => [[mean + noise() * spread], [mean + noise() * spread]]
@@ -114,7 +135,7 @@ export function liftPumpTruth(job: Pick<DemoJob, 'wear' | 'replaced' | 'notes'>,
         case 'seat-nde': return survey(70.012 - 0.009 * wear, 0.003 * wear, 0.003 * wear)
         case 'bore-de': return survey(150.014 + 0.012 * wear, 0.006 * wear, 0.004 * wear)
         case 'bore-nde': return survey(150.016 + 0.016 * wear, 0.008 * wear, 0.005 * wear)
-        case 'shaft-run-out': return [0.01, 0.018, 0.022, 0.016].map(tir => [tir * (0.6 + wear) + Math.abs(noise()) * 0.004])
+        case 'shaft-run-out': return [0.004, 0.017, 0.022, 0.016, 0.005].map(tir => turnOf(positionOf(sheet, position), tir * (0.6 + wear), 130 + noise() * 9, Math.abs(noise()) * 0.002))
         case 'impeller-hubs': return [0, 1].map(() => [0, 1].map(plane => 262.98 - 0.09 * wear - plane * 0.03 * wear + noise() * 0.01))
         case 'bearing-temperature': return pair(58, 4)
         case 'casing-pressure': return [[0.605 + noise() * 0.015]]

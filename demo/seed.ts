@@ -5,7 +5,7 @@ import { closeBlockers, nextSteps, randomFrom, runningWait, sheetNow, type JobSt
 import { may } from '#shared/rights'
 import type { Person } from '#shared/wire/types'
 import { closeConnection, database, type Database } from '../server/db/client'
-import { person, site, unit } from '../server/db/schema'
+import { instrument, person, site, unit } from '../server/db/schema'
 import { appendEvents } from '../server/services/append-events'
 import { loadLiveJob } from '../server/services/live-job'
 import { releaseSheet } from '../server/services/sheets'
@@ -13,6 +13,7 @@ import { photoStore } from '../server/services/photo-store'
 import { keepPhoto } from '../server/services/photos'
 import { hashSecret } from '../server/services/sign-in'
 import { startJob } from '../server/services/start-job'
+import { DEMO_INSTRUMENTS } from './instruments'
 import { DEMO_JOBS, truthOf, type DemoJob } from './jobs'
 import { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_PIN } from './people'
 import { drawPhoto } from './photo'
@@ -21,6 +22,9 @@ import { bagDeeds, nextDeed, type Deed } from './walk'
 
 const DAY_MS = 86_400_000
 const FIRST_JOB_NUMBER = 214
+const MOST_DEEDS_A_STEP = 200
+
+const dayAfter = (now: Date, days: number) => new Date(now.getTime() + days * DAY_MS).toISOString().slice(0, 10)
 
 /** Fills an empty database with Merrow Sound; leaves any other alone. Jobs go through the same services as real ones. */
 export async function seedDemo(db: Database, now = new Date()): Promise<boolean> {
@@ -32,8 +36,9 @@ export async function seedDemo(db: Database, now = new Date()): Promise<boolean>
   const people = await db.insert(person).values(DEMO_PEOPLE.map(row => ({ ...row, sites: row.sites ?? null, passwordHash, pinHash: may(row.role, 'job:work') ? pinHash : null }))).returning()
   await db.insert(unit).values(DEMO_UNITS.map(row => ({
     tag: row.tag, siteKey: row.site, name: row.name, family: row.family, make: row.make, nameplate: row.plate ?? {}, options: row.options ?? {}, sheetKey: row.sheet ?? null,
-    runningHours: row.hours, nextDue: row.dueInDays === null ? null : new Date(now.getTime() + row.dueInDays * DAY_MS).toISOString().slice(0, 10),
+    runningHours: row.hours, nextDue: row.dueInDays === null ? null : dayAfter(now, row.dueInDays),
   })))
+  await db.insert(instrument).values(DEMO_INSTRUMENTS.map(({ calibrationDays, ...row }) => ({ ...row, calibratedUntil: dayAfter(now, calibrationDays) })))
   const folder = new URL('./sheets/', import.meta.url)
   for (const file of readdirSync(folder).filter(name => name.endsWith('.json'))) {
     await releaseSheet(db, JSON.parse(readFileSync(new URL(file, folder), 'utf8')) as Sheet)
@@ -78,7 +83,10 @@ async function playJob(db: Database, demoJob: DemoJob, people: ReadonlyMap<strin
     const wait = runningWait(live.sheet, live.state, step, new Date(clock).toISOString())
     // A wait that would end in the future is cut short with a reason; any other is sat out.
     if (wait && Date.parse(wait.endsAt) < now.getTime()) clock = Date.parse(wait.endsAt)
-    while (!live.state.done[step.key]) await deed(nextDeed(live.sheet, live.state, step, truth, new Date(clock)))
+    for (let deeds = 0; !live.state.done[step.key]; deeds++) {
+      if (deeds > MOST_DEEDS_A_STEP) throw new Error(`The demonstration goes round in circles at ${tag}, ${step.key}.`)
+      await deed(nextDeed(live.sheet, live.state, step, truth, new Date(clock)))
+    }
     for (const one of bagDeeds(live.sheet, live.state, step, new Date(clock))) await deed(one)
   }
   if (demoJob.steps !== undefined) return

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import {
   AS_IT_SHOULD, choiceOf, dispositionOf, lastingWays, markOf, openDuties, partAccount, partOf, pieceIn, positionOf, progressOf, proposeWay, runningWait,
-  type Duty, type EventBodies, type EventType, type JobState, type ReadingStage, type Sheet, type Step,
+  type Duty, type EventBodies, type EventType, type JobState, type Position, type ReadingConditions, type ReadingStage, type Sheet, type Step,
 } from '#core'
 import type { EventDraft } from '#shared/wire/types'
 
@@ -9,6 +9,8 @@ import type { EventDraft } from '#shared/wire/types'
 export interface BenchTruth {
   /** `values[station][plane]` that would be read, in the SI base of the position. */
   measure: (position: string, stage: ReadingStage) => number[][]
+  /** With what and how warm, when somebody says so. */
+  measuredWith?: (position: string, at: Date) => ReadingConditions | undefined
   /** Parts that the floor decides to replace besides those that never go back. */
   replaced: readonly string[]
   notes?: Readonly<Record<string, string>>
@@ -25,7 +27,7 @@ export function nextDeed(sheet: Sheet, state: JobState, step: Step, truth: Bench
   const happenedAt = at.toISOString()
   const draft = <T extends EventType>(type: T, body: EventBodies[T]): EventDraft => ({ id: randomUUID(), type, happenedAt, body }) as EventDraft
   const [duty] = openDuties(sheet, state, step)
-  if (duty) return { draft: dutyDraft(sheet, state, duty, step, truth, draft), byLead: duty.kind === 'hold' }
+  if (duty) return { draft: dutyDraft(sheet, state, duty, step, truth, at, draft), byLead: duty.kind === 'hold' }
   if (runningWait(sheet, state, step, happenedAt)) return { draft: draft('wait-cut', { step: step.key, reason: 'Measured with a thermometer: ready before its time.' }), byLead: true }
   const note = truth.notes?.[step.key]
   if (note && !state.notes.some(entry => entry.step === step.key && entry.text === note)) return { draft: draft('note-added', { text: note, step: step.key }), byLead: false }
@@ -42,7 +44,7 @@ export function bagDeeds(sheet: Sheet, state: JobState, step: Step, at: Date): D
   })
 }
 
-function dutyDraft(sheet: Sheet, state: JobState, duty: Duty, step: Step, truth: BenchTruth, draft: <T extends EventType>(type: T, body: EventBodies[T]) => EventDraft): EventDraft {
+function dutyDraft(sheet: Sheet, state: JobState, duty: Duty, step: Step, truth: BenchTruth, at: Date, draft: <T extends EventType>(type: T, body: EventBodies[T]) => EventDraft): EventDraft {
   switch (duty.kind) {
     case 'make mark': {
       const { way } = markOf(sheet, duty.mark)
@@ -82,13 +84,18 @@ function dutyDraft(sheet: Sheet, state: JobState, duty: Duty, step: Step, truth:
       const values = truth.measure(duty.position, duty.stage)
       const decimals = positionOf(sheet, duty.position).quantity === 'length' ? 3 : 2
       const typed = values.map(row => row.map(value => value.toFixed(decimals)))
-      return draft('reading-taken', { position: duty.position, stage: duty.stage, values: typed.map(row => row.map(Number)), typed })
+      const conditions = truth.measuredWith?.(duty.position, at)
+      return draft('reading-taken', { position: duty.position, stage: duty.stage, values: typed.map(row => row.map(Number)), typed, ...(conditions ? { conditions } : {}) })
     }
   }
 }
 
 const lineOf = (sheet: Sheet, state: JobState, part: string) => partAccount(sheet, progressOf(state)).find(line => line.part.key === part)!
 const looseOf = (sheet: Sheet, state: JobState, part: string) => lineOf(sheet, state, part).loose
+
+/** Dial readings of one turn: an offset towards an angle, and a little form. */
+export const turnOf = ({ planes }: Position, totalMm: number, highDeg: number, formMm = 0): number[] => planes.map((plane, i) =>
+  totalMm / 2 * (1 + Math.cos((Number.parseFloat(plane) - highDeg) * Math.PI / 180)) + (i % 2 ? formMm : 0))
 
 /** Readings in the middle of what the sheet allows, for a walk that is not about wear. */
 export const goodTruth = (sheet: Sheet): BenchTruth => ({

@@ -2,6 +2,7 @@ import { judge, worstVerdict, type Verdict } from '../metrology'
 import { partOf, positionOf, type Fit, type ReadingStage, type Sheet } from '../sheet'
 import { formatQuantity } from '../units'
 import type { WorkingLine } from '../working'
+import { uncertaintyOf, valuesAt20 } from './assess-reading'
 import { readingAt, type JobState } from './state'
 
 /** One partner of a fit as it is known: measured, or by the limits of a part. */
@@ -32,7 +33,7 @@ export interface FitAssessment {
  * as-left a partner that was not measured again counts as it was found.
  *
  * @returns null as long as a partner has no reading
- * Source: ISO 286-1 (clearance), ISO 14253-1 (verdict), uncertainties of both added by their squares (GUM 5.1.2).
+ * Source: ISO 286-1 (clearance), ISO 14253-1 (verdict), uncertainties of both added by their squares (GUM 5.1.2), sizes at 20 °C (ISO 1).
  * @example assessFit(sheet, state, fit, 'as-found')?.verdict
  */
 export function assessFit(sheet: Sheet, state: JobState, fit: Fit, stage: ReadingStage): FitAssessment | null {
@@ -61,11 +62,12 @@ function sideOf(sheet: Sheet, state: JobState, partner: Fit['hole'], stage: Read
     const [minMm, maxMm] = [partner.lowerMm!, partner.upperMm!]
     return { name: partOf(sheet, partner.part!).name, minMm, maxMm, meanMm: (minMm + maxMm) / 2, uncertainty: 0, from: 'part' }
   }
-  const { name, uncertainty } = positionOf(sheet, partner.position)
+  const position = positionOf(sheet, partner.position)
   const reading = readingAt(state, partner.position, stage) ?? (stage === 'as-left' ? readingAt(state, partner.position, 'as-found') : undefined)
   if (!reading) return null
-  const values = reading.values.flat()
-  return { name, minMm: Math.min(...values), maxMm: Math.max(...values), meanMm: values.reduce((sum, value) => sum + value, 0) / values.length, uncertainty, from: reading.stage }
+  const values = valuesAt20(position, reading.values, reading.conditions).flat()
+  const uncertainty = uncertaintyOf(position, reading.values, reading.conditions)
+  return { name: position.name, minMm: Math.min(...values), maxMm: Math.max(...values), meanMm: values.reduce((sum, value) => sum + value, 0) / values.length, uncertainty, from: reading.stage }
 }
 
 /** Takes the binary noise off a difference of decimals. */

@@ -1,7 +1,8 @@
-import { judge, surveyDiameter, worstVerdict, type DiameterSurvey, type Verdict } from '../metrology'
-import type { Position } from '../sheet'
+import { judge, lengthAt20, measurementUncertainty, runOut, shaftBow, surveyDiameter, worstVerdict, type DiameterSurvey, type RunOut, type RunOutPoint, type ShaftBow, type Verdict } from '../metrology'
+import { planeAngleDeg, type Position } from '../sheet'
 import { formatQuantity } from '../units'
 import type { WorkingLine } from '../working'
+import type { ReadingConditions } from './events'
 
 /** One thing of a reading that has a limit: its value, the limits, the verdict. All in the SI base of the position's quantity. */
 export interface Criterion {
@@ -15,56 +16,146 @@ export interface Criterion {
   margin: number | null
 }
 
+/** A run-out worked out: each station's turn, and the bow when the places of the stations are known. */
+export interface RunOutFound {
+  turns: { station: string, points: RunOutPoint[], found: RunOut }[]
+  bow: ShaftBow | null
+}
+
 export interface Assessment {
   verdict: Verdict
   criteria: Criterion[]
+  /** The one number that stands for the reading in lists and trends: its mean at 20 °C, or the greatest total reading of a run-out. */
+  value: number
   survey: DiameterSurvey | null
+  runOut: RunOutFound | null
+  /** Why the verdict cannot be better than doubtful, in sentences. */
+  doubts: string[]
   working: WorkingLine[]
 }
+
+/** How a reading came about: with what, how warm, and when (ISO 8601). */
+export interface TakenHow { conditions?: ReadingConditions | undefined, at?: string | undefined }
+
+/** Two thermometers on a bench agree to this. */
+const THERMOMETERS_WITHIN_K = 1
 
 /**
  * Turns the readings of a position into a verdict against the limits of the sheet.
  *
- * A diameter survey is judged by its smallest and largest reading, its out-of-roundness and its taper; single values are
- * judged one by one. The worst decides. Form is a difference of two readings of one instrument, so its uncertainty is √2 U.
+ * A diameter survey is judged by its smallest and largest reading, its out-of-roundness and its taper; a run-out by the total reading of
+ * each station and by the bow; single values are judged one by one. The worst decides. Lengths are taken to 20 °C first, when their
+ * temperatures are known. Form is a difference of two readings of one instrument, so its uncertainty is √2 U. An instrument that was past
+ * its calibration leaves nothing better than doubtful.
  *
  * @param position the position of the sheet, with limits and the uncertainty U (k = 2) of its usual instrument
- * @param values `values[station][plane]` in the SI base of the position's quantity
- * @throws DomainError of `surveyDiameter` and `judge`
- * Source: ISO 14253-1 (verdict), ISO 14405-1 (two-point size), GUM 5.1.2 (difference of two independent readings).
+ * @param values `values[station][plane]` in the SI base of the position's quantity, as the instrument showed them
+ * @param how with what, how warm and when it was measured; the usual instrument at 20 °C when left out
+ * @throws DomainError of `surveyDiameter`, `runOut`, `shaftBow`, `lengthAt20` and `judge`
+ * Source: ISO 14253-1 (verdict), ISO 14405-1 (two-point size), ISO 12181-1 (run-out), ISO 1 (20 °C), GUM 5.1.2 (difference of two independent readings).
  * @example assessReading(position, [[70.012, 70.011], [70.010, 70.010], [70.009, 70.008]]).verdict // 'in'
  */
-export function assessReading(position: Position, values: readonly (readonly number[])[]): Assessment {
-  return position.method === 'diameter survey' ? assessSurvey(position, values) : assessValues(position, values)
+export function assessReading(position: Position, values: readonly (readonly number[])[], { conditions, at }: TakenHow = {}): Assessment {
+  const u = uncertaintyOf(position, values, conditions)
+  const at20 = valuesAt20(position, values, conditions)
+  const { criteria, value, survey, runOut: turned, lines } = METHODS[position.method](position, at20, u)
+  const doubts = doubtsOf(conditions, at)
+  const verdict = worstVerdict([...criteria.map(c => c.verdict), ...doubts.length ? ['doubtful' as const] : []])
+  return {
+    verdict, criteria, value, survey: survey ?? null, runOut: turned ?? null, doubts,
+    working: [...warmthLines(position, values, at20, conditions), ...lines, ...criteria.map(c => verdictLine(position, c))],
+  }
 }
 
-function assessSurvey(position: Position, values: readonly (readonly number[])[]): Assessment {
-  const survey = surveyDiameter({ readingsMm: values })
-  const { lower, upper } = position.limits
-  const formU = Math.SQRT2 * position.uncertainty
-  const criteria = [
-    criterion('Smallest', survey.minMm, lower, upper, position.uncertainty),
-    criterion('Largest', survey.maxMm, lower, upper, position.uncertainty),
-  ]
-  if (position.outOfRoundnessMm !== undefined) criteria.push(criterion('Out-of-roundness', survey.outOfRoundnessMm, undefined, position.outOfRoundnessMm, formU))
-  if (position.taperMm !== undefined) criteria.push(criterion('Taper', survey.taperMm, undefined, position.taperMm, formU))
-  return { verdict: worstVerdict(criteria.map(c => c.verdict)), criteria, survey, working: [...survey.working, ...criteria.map(c => verdictLine(position, c))] }
+/**
+ * The values of a reading at 20 °C; as they are when nothing is known of their temperatures, or when they are no lengths.
+ *
+ * @throws DomainError of `lengthAt20`
+ * Source: ISO 1.
+ */
+export function valuesAt20({ quantity, method }: Position, values: readonly (readonly number[])[], conditions?: ReadingConditions): number[][] {
+  const warmth = conditions?.temperature
+  return values.map(row => row.map(value => warmth && quantity === 'length' && method !== 'run-out' ? lengthAt20({ lengthMm: value, ...warmth }) : value))
 }
 
-function assessValues(position: Position, values: readonly (readonly number[])[]): Assessment {
-  const criteria = values.flatMap((row, station) => row.map((value, plane) => {
-    const place = [position.stations[station], position.planes.length > 1 ? position.planes[plane] : ''].filter(Boolean).join(', ')
-    return criterion(place, value, position.limits.lower, position.limits.upper, position.uncertainty)
-  }))
-  return { verdict: worstVerdict(criteria.map(c => c.verdict)), criteria, survey: null, working: criteria.map(c => verdictLine(position, c)) }
+/** Expanded uncertainty U of a reading: of the instrument that was named, otherwise of the usual one, with what the thermometers leave open. */
+export function uncertaintyOf({ quantity, method, uncertainty }: Position, values: readonly (readonly number[])[], conditions?: ReadingConditions): number {
+  const own = conditions?.instrument?.uncertainty ?? uncertainty
+  const warmth = conditions?.temperature
+  const lengthMm = Math.max(...values.flat().map(Math.abs))
+  if (!warmth || quantity !== 'length' || method === 'run-out' || !(lengthMm > 0)) return own
+  const { expandedUm } = measurementUncertainty({ instrumentUm: 0, resolutionUm: 0, temperature: { lengthMm, alphaPerK: warmth.alphaPart, withinK: THERMOMETERS_WITHIN_K } })
+  return Math.hypot(own, expandedUm / 1000)
 }
 
-function criterion(label: string, value: number, lower: number | undefined, upper: number | undefined, uncertainty: number): Criterion {
+interface MethodResult { criteria: Criterion[], value: number, survey?: DiameterSurvey, runOut?: RunOutFound, lines: WorkingLine[] }
+type Grid = readonly (readonly number[])[]
+
+const METHODS: Record<Position['method'], (position: Position, values: Grid, u: number) => MethodResult> = {
+  'diameter survey': (position, values, u) => {
+    const survey = surveyDiameter({ readingsMm: values })
+    const { lower, upper } = position.limits
+    const criteria = [criterion('Smallest', survey.minMm, lower, upper, u), criterion('Largest', survey.maxMm, lower, upper, u)]
+    if (position.outOfRoundnessMm !== undefined) criteria.push(criterion('Out-of-roundness', survey.outOfRoundnessMm, undefined, position.outOfRoundnessMm, Math.SQRT2 * u))
+    if (position.taperMm !== undefined) criteria.push(criterion('Taper', survey.taperMm, undefined, position.taperMm, Math.SQRT2 * u))
+    return { criteria, value: survey.meanMm, survey, lines: survey.working }
+  },
+
+  'values': (position, values, u) => {
+    const criteria = values.flatMap((row, station) => row.map((value, plane) => criterion(placeOf(position, station, plane), value, position.limits.lower, position.limits.upper, u)))
+    return { criteria, value: mean(values.flat()), lines: [] }
+  },
+
+  'run-out': (position, values, u) => {
+    const turns = values.map((row, i) => {
+      const points = row.map((value, plane) => ({ angleDeg: planeAngleDeg(position.planes[plane]!), readingUm: tidy(value * 1000) }))
+      return { station: position.stations[i]!, points, found: runOut(points) }
+    })
+    const { atMm, bowMm, limits } = position
+    const bow = atMm ? shaftBow(turns.map(({ found }, i) => ({ atMm: atMm[i]!, eccentricityUm: found.eccentricityUm, phaseDeg: found.phaseDeg }))) : null
+    const criteria = turns.map(({ station, found }) => criterion(`Total reading, ${station}`, found.tirUm / 1000, limits.lower, limits.upper, u))
+    if (bow && bowMm !== undefined) criteria.push(criterion('Bow', bow.greatest.bowUm / 1000, undefined, bowMm, u))
+    return {
+      criteria, value: Math.max(...turns.map(({ found }) => found.tirUm)) / 1000, runOut: { turns, bow },
+      lines: [...turns.flatMap(({ station, found }) => found.working.map(line => ({ ...line, label: `${line.label}, ${station}` }))), ...bow?.working ?? []],
+    }
+  },
+}
+
+const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length
+/** Dial readings in µm without the binary noise of their millimetres. */
+const tidy = (um: number) => Math.round(um * 1e6) / 1e6
+
+/** The name of one cell: its station, and its plane where there are several. */
+export const placeOf = ({ stations, planes }: Position, station: number, plane: number): string =>
+  [stations[station], planes.length > 1 ? planes[plane] : ''].filter(Boolean).join(', ')
+
+/** One value against its limits. */
+export function criterion(label: string, value: number, lower: number | undefined, upper: number | undefined, uncertainty: number): Criterion {
   const { verdict, margin } = judge({ value, lower, upper, uncertainty })
   return { label, value, lower: lower ?? null, upper: upper ?? null, uncertainty, verdict, margin: Number.isFinite(margin) ? margin : null }
 }
 
-function verdictLine(position: Position, { label, value, lower, upper, uncertainty, verdict, margin }: Criterion): WorkingLine {
+function doubtsOf(conditions: ReadingConditions | undefined, at: string | undefined): string[] {
+  const instrument = conditions?.instrument
+  if (!instrument || !at || at.slice(0, 10) <= instrument.calibratedUntil) return []
+  return [`${instrument.tag} was past its calibration, which ended on ${instrument.calibratedUntil}: measure again with a checked one.`]
+}
+
+function warmthLines(position: Position, values: Grid, at20: Grid, conditions: ReadingConditions | undefined): WorkingLine[] {
+  const [read, corrected] = [values.flat()[0]!, at20.flat()[0]!]
+  if (!conditions?.temperature || read === corrected) return []
+  const { partC, instrumentC, alphaPart, alphaInstrument } = conditions.temperature
+  const bare = (value: number) => formatQuantity(value, 'length', { decimals: 4, bare: true })
+  const perMillion = (alpha: number) => `${(alpha * 1e6).toFixed(1)}·10⁻⁶`
+  return [{
+    label: `At 20 °C: ${placeOf(position, 0, 0)}`, formula: 'L (1 + α_i (T_i − 20)) ÷ (1 + α_p (T_p − 20))',
+    substituted: `${bare(read)} (1 + ${perMillion(alphaInstrument)} · ${tidy(instrumentC - 20)}) ÷ (1 + ${perMillion(alphaPart)} · ${tidy(partC - 20)})`, result: formatQuantity(corrected, 'length', { decimals: 4 }), source: 'ISO 1; the other places alike',
+  }]
+}
+
+/** What the working says of a verdict. */
+export function verdictLine(position: Position, { label, value, lower, upper, uncertainty, verdict, margin }: Criterion): WorkingLine {
   const decimals = position.quantity === 'length' ? 4 : 2
   const show = (number: number) => formatQuantity(number, position.quantity, { decimals })
   const bare = (number: number) => formatQuantity(number, position.quantity, { decimals, bare: true })

@@ -1,6 +1,6 @@
 import { partOf, positionOf, stepName, type Sheet } from '../sheet'
 import { isDone, openRungs, partAccount, sheetNow } from '../teardown'
-import { assessReading } from './assess-reading'
+import { assessTaken } from './assess-taken'
 import { dispositionOf, markChecked, markMade, progressOf, readingAt, type JobState } from './state'
 import { debtsOf } from './waits'
 
@@ -50,7 +50,7 @@ export function closeBlockers(document: Sheet, state: JobState): CloseBlocker[] 
   for (const step of sheet.steps.filter(candidate => isDone(state, candidate.key))) {
     for (const { position: key, stage, backTo } of step.reads ?? []) {
       const reading = backTo && readingAt(state, key, stage)
-      if (!reading || assessReading(positionOf(sheet, key), reading.values).verdict !== 'out') continue
+      if (!reading || assessTaken(sheet, state, reading).verdict !== 'out') continue
       blockers.push({ code: 'no-go', step: step.key, message: `${positionOf(sheet, key).name}, ${stage}, is out: the work goes back.` })
     }
   }

@@ -1,6 +1,6 @@
-import { partOf, positionOf, type Part, type ReadingStage, type Sheet, type Step } from '../sheet'
+import { partOf, type Part, type ReadingStage, type Sheet, type Step } from '../sheet'
 import { isDone, partAccount, sheetNow } from '../teardown'
-import { assessReading } from './assess-reading'
+import { assessTaken } from './assess-taken'
 import { AS_IT_SHOULD } from './events'
 import { marksToSecure } from './mark-risks'
 import { dispositionOf, handCheckOf, markChecked, markMade, pieceIn, progressOf, readingAt, type JobState } from './state'
@@ -77,7 +77,7 @@ function evidenceDuties(sheet: Sheet, state: JobState, step: Step): DutyLine[] {
 
 function readingDuty(sheet: Sheet, state: JobState, stepKey: string, { position, stage, backTo }: NonNullable<Step['reads']>[number]): DutyLine {
   const reading = readingAt(state, position, stage)
-  const noGo = reading && backTo && assessReading(positionOf(sheet, position), reading.values).verdict === 'out' ? backTo : undefined
+  const noGo = reading && backTo && assessTaken(sheet, state, reading).verdict === 'out' ? backTo : undefined
   return { duty: { kind: 'reading', position, stage, ...(noGo ? { noGo } : {}) }, met: reading !== undefined && (noGo === undefined || isDone(state, stepKey)) }
 }
 

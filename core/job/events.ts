@@ -18,6 +18,17 @@ export interface JobSetup {
   target?: string
 }
 
+/**
+ * With what and how warm a reading was taken. It travels with the reading, so that its verdict never changes because a register of
+ * instruments did.
+ */
+export interface ReadingConditions {
+  /** Expanded uncertainty U (k = 2) in the SI base of the quantity; the last day its calibration covers, `2027-03-12`. */
+  instrument?: { tag: string, uncertainty: number, calibratedUntil: string }
+  /** What the thermometers said and how part and instrument expand, per K. Lengths only; 20 °C is assumed without it. */
+  temperature?: { partC: number, instrumentC: number, alphaPart: number, alphaInstrument: number }
+}
+
 /** What can happen at the bench, and what is written down of it. */
 export interface EventBodies {
   'job-opened': { reason: string } & JobSetup
@@ -26,8 +37,8 @@ export interface EventBodies {
   'hold-released': { step: string }
   'mark-made': { mark: string, way: MarkWay, angleDeg?: number, note?: string }
   'mark-checked': { mark: string, result: MarkResult, note?: string }
-  /** `values[station][plane]` in the SI base of the position's quantity; `typed` is what the person wrote, cell by cell. */
-  'reading-taken': { position: string, stage: ReadingStage, values: number[][], typed: string[][] }
+  /** `values[station][plane]` in the SI base of the position's quantity, as the instrument showed them; `typed` is what the person wrote, cell by cell. */
+  'reading-taken': { position: string, stage: ReadingStage, values: number[][], typed: string[][], conditions?: ReadingConditions }
   'part-bagged': { part: string, count: number, tag: string }
   'part-disposed': { part: string, disposition: Disposition, reason?: string }
   /** From and to: a tag, or one of the places of the account. */

@@ -1,5 +1,7 @@
+import { DomainError } from '../domain-error'
 import { choiceOf, indexOf, markOf, partOf, positionOf, stepName, stepOf, type Sheet, type Step } from '../sheet'
 import { atHand, isDone, missingBefore, partAccount, reopenedBy, sheetNow, standingOn, type PartLine } from '../teardown'
+import { assessReading } from './assess-reading'
 import { closeBlockers } from './close-blockers'
 import { openDuties, type Duty } from './duties'
 import { AS_IT_SHOULD, type Actor, type EventBodies, type EventType, type JobEvent } from './events'
@@ -35,6 +37,16 @@ export function guardEvent(sheet: Sheet, state: JobState, event: JobEvent): Refu
 }
 
 const refuse = (code: string, message: string): Refusal => ({ code, message })
+/** What the calculation of a reading refuses (a turn with a gap, a temperature nobody measures at) is refused here. */
+function refusedBy(work: () => unknown): Refusal | null {
+  try {
+    work()
+    return null
+  } catch (error) {
+    if (error instanceof DomainError) return refuse(error.code, error.message)
+    throw error
+  }
+}
 const lineOf = (sheet: Sheet, state: JobState, part: string): PartLine => partAccount(sheet, progressOf(state)).find(line => line.part.key === part)!
 
 const GUARDS: { [T in Exclude<EventType, 'job-opened'>]: Guard<T> } = {
@@ -59,14 +71,15 @@ const GUARDS: { [T in Exclude<EventType, 'job-opened'>]: Guard<T> } = {
   'mark-checked': (_sheet, state, { mark }) =>
     markMade(state, mark) ? null : refuse('mark.not-made', `${mark} was never made, so there is nothing to check.`),
 
-  'reading-taken': (sheet, _state, { position: key, values, typed }) => {
+  'reading-taken': (sheet, _state, { position: key, values, typed, conditions }) => {
     const position = positionOf(sheet, key)
     const [stations, planes] = [position.stations.length, position.planes.length]
     const fits = (grid: readonly (readonly unknown[])[]) => grid.length === stations && grid.every(row => row.length === planes)
     if (!fits(values) || !fits(typed)) return refuse('reading.shape', `${position.name} wants ${stations} × ${planes} readings.`)
     if (!values.flat().every(Number.isFinite)) return refuse('reading.not-a-number', `A reading of ${position.name} is no number.`)
     if (position.method === 'diameter survey' && values.flat().some(v => v <= 0)) return refuse('reading.not-positive', `A diameter of ${position.name} must be larger than zero.`)
-    return null
+    if (conditions?.temperature && position.quantity !== 'length') return refuse('reading.no-length', `${position.name} is no length: its temperature does not change it.`)
+    return refusedBy(() => assessReading(position, values, { conditions }))
   },
 
   'part-bagged': (sheet, state, { part: key, count, tag }) => {

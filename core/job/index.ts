@@ -1,10 +1,11 @@
 export { assessFit, type FitAssessment, type FitSide } from './assess-fit'
-export { assessReading, type Assessment, type Criterion } from './assess-reading'
+export { assessReading, type Assessment, type Criterion, type RunOutFound } from './assess-reading'
+export { assessTaken, type Taken } from './assess-taken'
 export { closeBlockers, type CloseBlocker } from './close-blockers'
 export { dutiesOf, openDuties, type Duty, type DutyLine } from './duties'
 export {
   AS_IT_SHOULD, DISPOSITIONS, MARK_RESULTS,
-  type Actor, type Disposition, type EventBodies, type EventType, type JobEvent, type JobSetup, type MarkResult, type RecordedEvent,
+  type Actor, type Disposition, type EventBodies, type EventType, type JobEvent, type JobSetup, type MarkResult, type ReadingConditions, type RecordedEvent,
 } from './events'
 export { foldJob, lastStanding } from './fold-job'
 export { guardEvent, type Refusal } from './guard-event'

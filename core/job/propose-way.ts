@@ -1,5 +1,5 @@
 import { choiceOf, positionOf, type Sheet } from '../sheet'
-import { assessReading } from './assess-reading'
+import { assessTaken } from './assess-taken'
 import { readingAt, type JobState } from './state'
 
 export interface WayProposal {
@@ -18,9 +18,8 @@ export function proposeWay(sheet: Sheet, state: JobState, choiceKey: string): Wa
   const { proposal } = choiceOf(sheet, choiceKey)
   if (!proposal) return null
   const judged = proposal.readings.map(({ position: key, stage }) => {
-    const position = positionOf(sheet, key)
     const reading = readingAt(state, key, stage)
-    return { name: position.name, verdict: reading ? assessReading(position, reading.values).verdict : 'not measured' }
+    return { name: positionOf(sheet, key).name, verdict: reading ? assessTaken(sheet, state, reading).verdict : 'not measured' }
   })
   return {
     way: judged.every(line => line.verdict === 'in') ? proposal.allIn : proposal.otherwise,

@@ -1,6 +1,6 @@
 import type { Depth, MarkWay, ReadingStage } from '../sheet'
 import type { PartMove, Progress } from '../teardown'
-import type { Disposition, MarkResult } from './events'
+import type { Disposition, MarkResult, ReadingConditions } from './events'
 
 /** Who did it and when, and the event that says so. */
 export interface Stamp {
@@ -17,7 +17,7 @@ interface Overtaken { overtaken?: string }
 
 export interface MarkMade extends Stamp { mark: string, way: MarkWay, angleDeg?: number, note?: string }
 export interface MarkChecked extends Stamp, Overtaken { mark: string, result: MarkResult, note?: string }
-export interface ReadingTaken extends Stamp, Overtaken { position: string, stage: ReadingStage, values: number[][], typed: string[][] }
+export interface ReadingTaken extends Stamp, Overtaken { position: string, stage: ReadingStage, values: number[][], typed: string[][], conditions?: ReadingConditions }
 export interface PartMoved extends Stamp, PartMove { reason?: string }
 export interface PartDisposed extends Stamp { part: string, disposition: Disposition, reason?: string }
 export interface PiecePlaced extends Stamp, Overtaken { part: string, piece: string, place: string }

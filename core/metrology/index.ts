@@ -1,4 +1,5 @@
 export { compareMethods, type Comparison, type Measured } from './compare-methods'
+export { EXPANSION_PER_K, type Material } from './expansion'
 export { judge, worstVerdict, type Judgement, type JudgeInput, type Verdict } from './judge'
 export { lengthAt20 } from './length-at-20'
 export { measurementUncertainty, type MeasurementUncertainty, type UncertaintyInput } from './measurement-uncertainty'

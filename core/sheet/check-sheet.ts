@@ -2,6 +2,7 @@ import { Value } from '@sinclair/typebox/value'
 import { DomainError } from '../domain-error'
 import { optionCombinations, wayCombinations } from './combinations'
 import { findCycle } from './find-cycle'
+import { planeAngleDeg } from './plane-angle'
 import { SheetSchema, type Sheet, type Step } from './schema'
 import { DEPTH_OPTION, sheetForUnit, withWayCleared } from './sheet-for-unit'
 import { sheetOnWay } from './sheet-on-way'
@@ -97,7 +98,10 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
     known(parts, position.part, `/positions/${i}/part`, 'part')
     const { lower, upper } = position.limits
     if (lower !== undefined && upper !== undefined && lower > upper) fault(`/positions/${i}/limits`, `The lower limit of ${position.name} lies above the upper one.`)
-    if (position.method === 'diameter survey' && position.quantity !== 'length') fault(`/positions/${i}/quantity`, `A diameter survey of ${position.name} must be a length.`)
+    if (position.method !== 'values' && position.quantity !== 'length') fault(`/positions/${i}/quantity`, `A ${position.method} of ${position.name} must be a length.`)
+    if (position.method === 'run-out' && !roundTheTurn(position.planes)) fault(`/positions/${i}/planes`, `The run-out of ${position.name} needs eight angles or more in rising order, written as 0°, 45° …, with no gap over 90°.`)
+    if (position.atMm && (position.method !== 'run-out' || position.atMm.length !== position.stations.length)) fault(`/positions/${i}/atMm`, `${position.name} is no run-out with a place along the axis for each of its ${position.stations.length} stations.`)
+    if (position.bowMm !== undefined && !position.atMm) fault(`/positions/${i}/bowMm`, `The bow of ${position.name} needs the places of its stations.`)
   })
   sheet.marks.forEach((mark, i) => mark.between.forEach((part, j) => known(parts, part, `/marks/${i}/between/${j}`, 'part')))
   sheet.fits?.forEach((fit, i) => {
@@ -137,7 +141,13 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
       ways.forEach((way, j) => known(named, way, `${at}/ways/${choice}/${j}`, 'way'))
     }
     step.behind?.forEach((part, j) => known(parts, part, `${at}/behind/${j}`, 'part'))
-    step.reads?.forEach((read, j) => { if (read.backTo) goesBack(read.backTo, `${at}/reads/${j}/backTo`) })
+    step.reads?.forEach((read, j) => {
+      if (read.backTo) goesBack(read.backTo, `${at}/reads/${j}/backTo`)
+      if (!read.keeps) return
+      known(positions, read.keeps.position, `${at}/reads/${j}/keeps/position`, 'position')
+      const quantityOf = (key: string) => sheet.positions.find(position => position.key === key)?.quantity
+      if (quantityOf(read.keeps.position) !== quantityOf(read.position)) fault(`${at}/reads/${j}/keeps/position`, `"${read.position}" can only keep to a reading of the same quantity.`)
+    })
     step.waits?.forEach((wait, j) => known(steps, wait.after, `${at}/waits/${j}/after`, 'step'))
     step.owes?.forEach((debt, j) => known(steps, debt.paidBy, `${at}/owes/${j}/paidBy`, 'step'))
     step.treats?.parts.forEach((part, j) => known(parts, part, `${at}/treats/parts/${j}`, 'part'))
@@ -152,6 +162,12 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
 
   if (faults.length === 0) faults.push(...machineFaults(sheet))
   return faults
+}
+
+/** The planes of a run-out are angles that go once round, close enough together to see the high side. */
+function roundTheTurn(planes: readonly string[]): boolean {
+  const angles = planes.map(planeAngleDeg)
+  return angles.length >= 8 && angles.every((angle, i) => angle >= 0 && angle < 360 && (angles[i + 1] ?? angles[0]! + 360) - angle > 0 && (angles[i + 1] ?? angles[0]! + 360) - angle <= 90)
 }
 
 /** Conditions name options and values that exist, and describe no more machines than can be checked one by one. */
@@ -192,13 +208,19 @@ function machineFaults(sheet: Sheet): SheetFault[] {
 
 interface MachineFault { list: 'steps' | 'parts' | 'marks', thing: string, field?: string, reason: string }
 
-/** The steps of a way come after the step that chooses it. */
-function choiceFaults(sheet: Sheet): MachineFault[] {
-  const after = new Map(sheet.steps.map(step => [step.key, step]))
+/** Whether a step comes, by however many others between, after the one of that key. */
+function ordering(sheet: Sheet): (step: Step, wanted: string) => boolean {
+  const byKey = new Map(sheet.steps.map(step => [step.key, step]))
   const standsOn = (step: Step, wanted: string): boolean => step.after.some((key) => {
-    const before = after.get(key)
+    const before = byKey.get(key)
     return key === wanted || (before !== undefined && standsOn(before, wanted))
   })
+  return standsOn
+}
+
+/** The steps of a way come after the step that chooses it. */
+function choiceFaults(sheet: Sheet): MachineFault[] {
+  const standsOn = ordering(sheet)
   return sheet.steps.flatMap(step => Object.keys(step.ways ?? {}).flatMap((choice) => {
     const chooser = sheet.steps.find(candidate => candidate.chooses === choice)
     return chooser && !standsOn(step, chooser.key)
@@ -208,6 +230,7 @@ function choiceFaults(sheet: Sheet): MachineFault[] {
 }
 
 function rungFaults(sheet: Sheet): MachineFault[] {
+  const standsOn = ordering(sheet)
   const faults: MachineFault[] = []
   const sides = new Map<string, { off: Step[], on: Step[] }>()
   for (const step of sheet.steps) {
@@ -226,6 +249,8 @@ function rungFaults(sheet: Sheet): MachineFault[] {
   for (const [key, { off, on }] of sides) {
     if (off.length !== 1 || on.length !== 1) {
       faults.push({ list: 'steps', thing: (off[0] ?? on[0])!.key, field: 'rung', reason: `Rung "${key}" needs one removal and one refit; it has ${off.length} and ${on.length}.` })
+    } else if (!standsOn(on[0]!, off[0]!.key)) {
+      faults.push({ list: 'steps', thing: on[0]!.key, field: 'after', reason: `"${on[0]!.title}" puts back what "${off[0]!.title}" takes out, so it must come after it.` })
     }
   }
   return faults

@@ -33,7 +33,9 @@ export function leaveOut(sheet: Sheet, keep: Keep): Sheet {
     after: [...new Set(step.after.flatMap(before))],
     removes: only(step.removes, piece => partStays(piece.part)),
     refits: only(step.refits, piece => partStays(piece.part)),
-    reads: only(step.reads, read => positionStays.has(read.position))?.map(read => read.backTo && !stays.has(read.backTo) ? { position: read.position, stage: read.stage } : read),
+    reads: only(step.reads, read => positionStays.has(read.position))?.map(read => prune<typeof read>({
+      ...read, backTo: read.backTo && stays.has(read.backTo) ? read.backTo : undefined, keeps: read.keeps && positionStays.has(read.keeps.position) ? read.keeps : undefined,
+    })),
     makes: only(step.makes, mark => made.has(mark)),
     checks: only(step.checks, mark => made.has(mark)),
     decides: only(step.decides, partStays),

@@ -62,12 +62,15 @@ const Limits = object({
 const Position = optional({
   key: Key, name: Line, part: Key,
   quantity: oneOf(['length', 'torque', 'pressure', 'temperature', 'mass', 'force', 'time', 'speed', 'velocity', 'angle', 'volume', 'share', 'count', 'resistance']),
-  method: oneOf(['diameter survey', 'values'], 'A survey judges size, out-of-roundness and taper; values are judged one by one.'),
+  method: oneOf(['diameter survey', 'values', 'run-out'], 'A survey judges size, out-of-roundness and taper; values are judged one by one; a run-out is a turn of dial readings a station, its planes are angles.'),
   stations: Type.Array(Line, { minItems: 1, maxItems: 24, description: 'Names of the places along the axis, or of the single values.' }),
   planes: Type.Array(Line, { minItems: 1, maxItems: 24, description: 'Names of the directions; one for a single value.' }),
   limits: Limits,
   outOfRoundnessMm: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
   taperMm: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+  atMm: Type.Optional(Type.Array(Mm, { minItems: 3, maxItems: 24, description: 'Run-out: where each station lies along the axis of the outlines; gives the bow of the shaft.' })),
+  bowMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, description: 'Run-out: greatest bow against the line of the first and the last station.' })),
+  worksheet: Type.Optional(Type.String({ pattern: Key.pattern!, description: 'The calculator that works this position out from what was measured.' })),
   uncertainty: Type.Number({ minimum: 0, description: 'Expanded uncertainty U (k = 2) of the usual instrument, SI base.' }),
   instrument: Line,
   source: Line,
@@ -151,6 +154,9 @@ const Step = optional({
   reads: Type.Optional(Type.Array(object({
     position: Key, stage: oneOf(READING_STAGES),
     backTo: Type.Optional(Type.String({ pattern: Key.pattern!, description: 'Go or no-go: when the reading is out, the work goes back to this step.' })),
+    keeps: Type.Optional(object({
+      position: Key, stage: oneOf(READING_STAGES), within: Type.Number({ exclusiveMinimum: 0 }),
+    }, 'What must not have changed since an earlier reading of the same quantity, e.g. by closing. The same position is compared place by place, another one by its mean.')),
   }), { minItems: 1, maxItems: 20 })),
   decides: Type.Optional(Type.Array(Key, { minItems: 1, maxItems: 60, description: 'Parts that need a disposition before this step is ticked.' })),
   tightens: Type.Optional(Key),

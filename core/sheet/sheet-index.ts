@@ -1,5 +1,6 @@
 import { DomainError } from '../domain-error'
 import type { Choice, Joint, Mark, Part, Position, Sheet, Step } from './schema'
+import type { ReadingStage } from './terms'
 
 interface SheetIndex {
   part: ReadonlyMap<string, Part>
@@ -10,7 +11,11 @@ interface SheetIndex {
   step: ReadonlyMap<string, Step>
   /** Steps that name this one in their `after`. */
   followers: ReadonlyMap<string, readonly Step[]>
+  /** What a step asks of a reading, by its position and stage. */
+  read: ReadonlyMap<string, Read>
 }
+
+export type Read = NonNullable<Step['reads']>[number]
 
 // Sheets are immutable documents, so an index once made stays true for as long as the document lives.
 const indexes = new WeakMap<Sheet, SheetIndex>()
@@ -22,7 +27,8 @@ export function indexOf(sheet: Sheet): SheetIndex {
     const byKey = <T extends { key: string }>(list: readonly T[]) => new Map(list.map(item => [item.key, item]))
     const followers = new Map<string, Step[]>(sheet.steps.map(step => [step.key, []]))
     for (const step of sheet.steps) for (const before of step.after) followers.get(before)?.push(step)
-    index = { part: byKey(sheet.parts), position: byKey(sheet.positions), mark: byKey(sheet.marks), joint: byKey(sheet.joints), choice: byKey(sheet.choices ?? []), step: byKey(sheet.steps), followers }
+    const read = new Map(sheet.steps.flatMap(step => step.reads ?? []).map(asked => [`${asked.position} ${asked.stage}`, asked]))
+    index = { part: byKey(sheet.parts), position: byKey(sheet.positions), mark: byKey(sheet.marks), joint: byKey(sheet.joints), choice: byKey(sheet.choices ?? []), step: byKey(sheet.steps), followers, read }
     indexes.set(sheet, index)
   }
   return index
@@ -48,6 +54,9 @@ export const positionOf = lookUp('position')
 export const markOf = lookUp('mark')
 /** The fork of that key. Throws DomainError `sheet.no-such-choice`. */
 export const choiceOf = lookUp('choice')
+
+/** What the sheet asks of a reading: where the work goes back to, what must not have changed. Undefined when no step takes it. */
+export const readOf = (sheet: Sheet, position: string, stage: ReadingStage): Read | undefined => indexOf(sheet).read.get(`${position} ${stage}`)
 
 /** The number of a step in a sheet, from 1. By its key, because a narrowed sheet holds copies of its steps. */
 export const stepNumber = (sheet: Sheet, step: Step): number => sheet.steps.findIndex(candidate => candidate.key === step.key) + 1

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { bigserial, boolean, check, date, doublePrecision, index, integer, json, jsonb, pgTable, primaryKey, serial, smallint, text, timestamp, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
-import type { JobSetup, JobState, Sheet } from '#core'
+import type { JobSetup, JobState, QuantityKind, Sheet } from '#core'
 import { ROLES } from '#shared/rights'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, precision: 3, mode: 'date' })
@@ -40,6 +40,24 @@ export const sealKey = pgTable('seal_key', {
   /** PKCS #8, base64. */
   privateKey: text('private_key').notNull(),
 }, table => [check('seal_key_only_one', sql`${table.id} = 1`)])
+
+/** What the shop measures with. A reading carries the facts it was taken under; this is where they are looked up. */
+export const instrument = pgTable('instrument', {
+  tag: text().primaryKey(),
+  /** As sheets call it: micrometer, bore gauge, dial indicator … */
+  kind: text().notNull(),
+  name: text().notNull(),
+  quantity: text().$type<QuantityKind>().notNull(),
+  /** Range, expanded uncertainty U (k = 2) and step, in the SI base of the quantity. */
+  rangeFrom: doublePrecision('range_from').notNull(),
+  rangeTo: doublePrecision('range_to').notNull(),
+  uncertainty: doublePrecision().notNull(),
+  step: doublePrecision().notNull(),
+  /** How it expands, per K; 0 for what does not. */
+  alphaPerK: doublePrecision('alpha_per_k').notNull().default(0),
+  /** The last day that its calibration covers. */
+  calibratedUntil: date('calibrated_until', { mode: 'string' }).notNull(),
+}, table => [check('instrument_uncertainty', sql`${table.uncertainty} >= 0 and ${table.rangeFrom} <= ${table.rangeTo}`)])
 
 /** A released revision never changes. */
 export const sheet = pgTable('sheet', {
@@ -138,7 +156,8 @@ export const reading = pgTable('reading', {
   jobId: uuid('job_id').notNull().references(() => job.id),
   position: text().notNull(),
   stage: text({ enum: ['as-found', 'as-left'] }).notNull(),
-  mean: doublePrecision().notNull(),
+  /** The one number that stands for it: mean at 20 °C, or the greatest total reading of a run-out. */
+  value: doublePrecision().notNull(),
   verdict: text({ enum: ['in', 'doubtful', 'out'] }).notNull(),
   takenAt: moment('taken_at').notNull(),
 }, table => [primaryKey({ columns: [table.eventId] }), index('reading_job').on(table.jobId)])

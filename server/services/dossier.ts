@@ -1,6 +1,6 @@
 import { asc, eq } from 'drizzle-orm'
 import Papa from 'papaparse'
-import { assessReading, foldJob, positionOf } from '#core'
+import { assessTaken, foldJob, positionOf } from '#core'
 import type { Dossier, Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, jobEvent, jobEventRefused, site, unit } from '../db/schema'
@@ -30,10 +30,11 @@ export async function readDossier(db: Database, person: Person, jobId: string): 
     unit: { tag: row.unit.tag, name: row.unit.name, site: row.siteName, make: row.unit.make, nameplate: row.unit.nameplate },
     sheet: { key: sheet.key, revision: sheet.revision, title: sheet.title, notice: sheet.notice },
     state,
-    readings: state.readings.map(({ position: key, stage, values, typed, by, at }) => {
-      const position = positionOf(sheet, key)
-      const { name, quantity, stations, planes } = position
-      return { position: key, name, stage, quantity, stations, planes, values, typed, verdict: assessReading(position, values).verdict, by, at }
+    readings: state.readings.map((reading) => {
+      const { position: key, stage, values, typed, conditions, by, at } = reading
+      const { name, quantity, stations, planes } = positionOf(sheet, key)
+      const { verdict, value } = assessTaken(sheet, state, reading)
+      return { position: key, name, stage, quantity, stations, planes, values, typed, ...(conditions ? { conditions } : {}), value, verdict, by, at }
     }),
     events: events.map((event, i) => ({ ...recorded[i]!, device: event.device, recordedAt: event.recordedAt.toISOString(), prevHash: event.prevHash, hash: event.hash })),
     refused: refused.map(({ id, type, code, message, actorName, happenedAt }) => ({ id, type, code, message, by: actorName, at: happenedAt.toISOString() })),

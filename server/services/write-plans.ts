@@ -1,4 +1,4 @@
-import { assessReading, nextSteps, positionOf, sheetNow, timersOf, type ReadingTaken } from '#core'
+import { assessTaken, nextSteps, sheetNow, timersOf, type ReadingTaken } from '#core'
 import type { Database } from '../db/client'
 import type { HashedEvent } from './event-hash'
 import type { LiveJob } from './live-job'
@@ -77,9 +77,9 @@ const STATEMENT = `
       happened_at timestamptz, recorded_at timestamptz, prev_hash text, hash text) join moved on moved.id = e.job_id
   )`
 const READ_MODELS = `, measured as (
-    insert into reading (event_id, job_id, position, stage, mean, verdict, taken_at)
-    select r.event_id, r.job_id, r.position, r.stage, r.mean, r.verdict, r.taken_at
-    from jsonb_to_recordset($3::jsonb) as r(event_id uuid, job_id uuid, position text, stage text, mean float8, verdict text, taken_at timestamptz)
+    insert into reading (event_id, job_id, position, stage, value, verdict, taken_at)
+    select r.event_id, r.job_id, r.position, r.stage, r.value, r.verdict, r.taken_at
+    from jsonb_to_recordset($3::jsonb) as r(event_id uuid, job_id uuid, position text, stage text, value float8, verdict text, taken_at timestamptz)
     join moved on moved.id = r.job_id
   ), withdrawn as (
     delete from reading using moved, jsonb_array_elements_text($4::jsonb) as gone(id)
@@ -128,10 +128,10 @@ function changeOfReadings({ before, after }: WritePlan) {
 
 const standingReadings = ({ state }: LiveJob) => new Map(state.readings.filter(reading => !reading.overtaken).map(reading => [reading.event, reading]))
 
-function readingRow({ id, sheet }: LiveJob, { event, position, stage, values, at }: ReadingTaken) {
-  const flat = values.flat()
-  const { verdict } = assessReading(positionOf(sheet, position), values)
-  return { event_id: event, job_id: id, position, stage, mean: flat.reduce((sum, v) => sum + v, 0) / flat.length, verdict, taken_at: at }
+function readingRow({ id, sheet, state }: LiveJob, reading: ReadingTaken) {
+  const { verdict, value } = assessTaken(sheet, state, reading)
+  const { event, position, stage, at } = reading
+  return { event_id: event, job_id: id, position, stage, value, verdict, taken_at: at }
 }
 
 function isDuplicateEvent(error: unknown): boolean {

@@ -65,7 +65,7 @@ export async function readUnit(db: Database, person: Person, tag: string): Promi
     readings: rows.map((r) => {
       const { number, sheet: jobSheet } = byJob.get(r.jobId)!
       const position = positionOf(jobSheet, r.position)
-      return { jobNumber: number, position: r.position, positionName: position.name, stage: r.stage, quantity: position.quantity, mean: r.mean, verdict: r.verdict, takenAt: r.takenAt.toISOString() }
+      return { jobNumber: number, position: r.position, positionName: position.name, stage: r.stage, quantity: position.quantity, value: r.value, verdict: r.verdict, takenAt: r.takenAt.toISOString() }
     }),
   }
 }

@@ -8,6 +8,9 @@ const word = Joi.string().trim().min(1).max(200)
 const count = Joi.number().integer().min(1).max(2000)
 const tag = Joi.string().trim().pattern(/^[A-Za-z]{1,3}-[0-9]{1,4}$/).messages({ 'string.pattern.base': 'A tag is a letter, a hyphen and a number, for example B-07.' })
 const place = Joi.alternatives(Joi.valid(...PLACES), tag)
+const day = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/)
+const celsius = Joi.number().min(-273.15).max(2000)
+const expansion = Joi.number().min(0).max(1e-3)
 const grid = (cell: Joi.Schema) => Joi.array().items(Joi.array().items(cell).min(1).max(24)).min(1).max(24)
 
 /** Body of each event as it crosses the wire. `job-opened` is made by the server and not accepted from outside. */
@@ -20,6 +23,10 @@ const BODIES: Record<Exclude<EventType, 'job-opened'>, Joi.ObjectSchema> = {
     position: key.required(), stage: Joi.valid(...READING_STAGES).required(),
     values: grid(Joi.number().unsafe(false).min(-1e12).max(1e12)).required(),
     typed: grid(Joi.string().max(60)).required(),
+    conditions: Joi.object({
+      instrument: Joi.object({ tag: Joi.string().trim().pattern(/^[A-Z]{1,6}-[0-9]{1,5}$/).required(), uncertainty: Joi.number().min(0).max(1e6).required(), calibratedUntil: day.required() }),
+      temperature: Joi.object({ partC: celsius.required(), instrumentC: celsius.required(), alphaPart: expansion.required(), alphaInstrument: expansion.required() }),
+    }).min(1),
   }),
   'part-bagged': Joi.object({ part: key.required(), count: count.required(), tag: tag.required() }),
   'part-moved': Joi.object({ part: key.required(), count: count.required(), from: place.required(), to: place.required(), reason: text }),

@@ -1,4 +1,4 @@
-import type { Actor, EventBodies, EventType, JobEvent, JobSetup, JobState, ReadingStage, RecordedEvent, Verdict } from '#core'
+import type { Actor, EventBodies, EventType, JobEvent, JobSetup, JobState, QuantityKind, ReadingConditions, ReadingStage, RecordedEvent, Verdict } from '#core'
 import type { Role } from '../rights'
 
 /** The signed-in person as the interface knows them. */
@@ -58,9 +58,26 @@ export interface ReadingRow {
   positionName: string
   stage: ReadingStage
   quantity: string
-  mean: number
+  /** Mean at 20 °C, or the greatest total reading of a run-out. */
+  value: number
   verdict: Verdict
   takenAt: string
+}
+
+/** One instrument of the shop; numbers in the SI base of its quantity. */
+export interface InstrumentRow {
+  tag: string
+  kind: string
+  name: string
+  quantity: QuantityKind
+  rangeFrom: number
+  rangeTo: number
+  /** Expanded uncertainty U (k = 2). */
+  uncertainty: number
+  step: number
+  alphaPerK: number
+  /** The last day that its calibration covers, `2027-03-12`. */
+  calibratedUntil: string
 }
 
 export interface UnitAnswer {
@@ -100,7 +117,7 @@ export interface Dossier {
   unit: { tag: string, name: string, site: string, make: string, nameplate: Record<string, string> }
   sheet: { key: string, revision: number, title: string, notice: string }
   state: JobState
-  readings: { position: string, name: string, stage: ReadingStage, quantity: string, stations: string[], planes: string[], values: number[][], typed: string[][], verdict: Verdict, by: string, at: string }[]
+  readings: { position: string, name: string, stage: ReadingStage, quantity: string, stations: string[], planes: string[], values: number[][], typed: string[][], conditions?: ReadingConditions, value: number, verdict: Verdict, by: string, at: string }[]
   events: (JobEvent & { seq: number, device: string, recordedAt: string, prevHash: string, hash: string })[]
   refused: { id: string, type: string, code: string, message: string, by: string, at: string }[]
   chain: { intact: boolean, brokenAt: number | null, head: string }

@@ -22,7 +22,7 @@ async function stateOf(client: Client, job: string): Promise<JobState> {
 /** Works a job through the interface until the step is next, or to the end. */
 async function workUntil(job: string, stepKey?: string): Promise<void> {
   const [technician, lead] = [await Client.as('lindqvist'), await Client.as('brandt')]
-  const truth = liftPumpTruth({ wear: 0.4, replaced: [] }, () => 0.2)
+  const truth = liftPumpTruth(liftPump, { wear: 0.4, replaced: [] }, () => 0.2)
   let state = await stateOf(technician, job)
   for (let i = 0; i < 400; i++) {
     const [step] = nextSteps(liftPump, state)

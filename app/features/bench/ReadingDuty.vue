@@ -1,137 +1,52 @@
 <script setup lang="ts">
-import { computed, reactive, ref, watch } from 'vue'
-import { assessReading, DomainError, formatQuantity, KINDS, parseQuantity, positionOf, questionReadings, readingAt, stepOf, type Assessment, type Quantity, type ReadingStage } from '#core'
+import { computed } from 'vue'
+import type { ReadingStage } from '#core'
+import MeasuredWith from './MeasuredWith.vue'
+import ReadingGrid from './ReadingGrid.vue'
 import ReadingVerdict from './ReadingVerdict.vue'
 import type { Bench } from './use-bench'
+import { useReadingEntry } from './use-reading-entry'
 
-const { positionKey, stage, noGo, bench } = defineProps<{ positionKey: string, stage: ReadingStage, noGo?: string | undefined, bench: Bench }>()
-const { job } = bench
-
-const position = computed(() => positionOf(job.sheet!, positionKey))
-const stored = computed(() => readingAt(job.state, positionKey, stage))
-const before = computed(() => stage === 'as-left' ? readingAt(job.state, positionKey, 'as-found') : undefined)
-/** Where the sheet sends the work when this reading is out. */
-const backTo = computed(() => noGo ? stepOf(job.sheet!, noGo) : null)
-const editing = ref(!stored.value)
-const typed = reactive<string[][]>([])
-const grid = ref<HTMLElement>()
-
-function startTyping() {
-  typed.splice(0, typed.length, ...position.value.stations.map((_, s) => position.value.planes.map((_, p) => stored.value?.typed[s]?.[p] ?? '')))
-  editing.value = true
-}
-watch(stored, (now) => {
-  if (now) editing.value = false
-  else startTyping()
-}, { immediate: true })
-
-type Cell = { quantity: Quantity | null, sentence: string | null }
-const cells = computed<Cell[][]>(() => typed.map(row => row.map((text) => {
-  if (!text.trim()) return { quantity: null, sentence: null }
-  try {
-    return { quantity: parseQuantity(text, position.value.quantity), sentence: null }
-  } catch (error) {
-    return { quantity: null, sentence: error instanceof DomainError ? error.message : String(error) }
-  }
-})))
-const complete = computed(() => cells.value.length > 0 && cells.value.every(row => row.every(cell => cell.quantity)))
-const values = computed(() => cells.value.map(row => row.map(cell => cell.quantity?.value ?? Number.NaN)))
-const firstFault = computed(() => cells.value.flat().find(cell => cell.sentence)?.sentence ?? null)
-const show = (value: number) => formatQuantity(value, position.value.quantity, position.value.quantity === 'length' ? { decimals: 3 } : {})
-/** Said when the number was typed in another unit than the one it is kept in. */
-const understood = computed(() => cells.value.flat().filter(cell => cell.quantity && cell.quantity.unit !== KINDS[position.value.quantity].base).map(cell => show(cell.quantity!.value)))
-
-const assessed = computed<{ result: Assessment | null, fault: string | null }>(() => {
-  const shown = editing.value ? (complete.value ? values.value : null) : stored.value?.values ?? null
-  if (!shown) return { result: null, fault: null }
-  try {
-    return { result: assessReading(position.value, shown), fault: null }
-  } catch (error) {
-    return { result: null, fault: error instanceof DomainError ? error.message : String(error) }
-  }
-})
-
-/** Readings so far from the others that a slip of the hand is likelier than the part; asked about before they are stored. */
-const questions = ref<{ place: string, said: string, others: string }[]>([])
-watch(values, () => { questions.value = [] })
-
-function store() {
-  if (!complete.value || !assessed.value.result) return
-  const { stations, planes, uncertainty } = position.value
-  questions.value = questionReadings(values.value, uncertainty).map(({ station, plane, value, neighbours }) => ({
-    place: planes.length > 1 ? `${stations[station]}, ${planes[plane]}` : stations[station]!, said: show(value), others: show(neighbours),
-  }))
-  if (questions.value.length === 0) write()
-}
-
-function write() {
-  questions.value = []
-  job.act('reading-taken', { position: positionKey, stage, values: values.value, typed })
-}
-
-/** Enter goes on to the next cell, and from the last one stores: hands stay on the gauge. */
-function enter(event: KeyboardEvent) {
-  const inputs = [...grid.value!.querySelectorAll('input')]
-  const i = inputs.indexOf(event.target as HTMLInputElement)
-  if (i < inputs.length - 1) inputs[i + 1]!.focus()
-  else store()
-}
+/** `offers`: worked-out results that a tap puts into the next empty cell. */
+const { positionKey, stage, bench, offers = [] } = defineProps<{ positionKey: string, stage: ReadingStage, bench: Bench, offers?: readonly { label: string, text: string }[] }>()
+const entry = useReadingEntry(bench, () => ({ position: positionKey, stage }))
+const { position, stored, editing, understood, assessed, fault, backTo, questions, conditions, startTyping, store, write, fill } = entry
+const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.trim())))
 </script>
 
 <template>
   <h3>{{ position.name }} <small>{{ stage }} · {{ position.instrument }}</small></h3>
   <div
-    ref="grid"
-    class="grid"
-    :style="{ '--planes': position.planes.length }"
+    v-if="editing && offers.length"
+    class="offers"
+    role="group"
+    aria-label="Results to write down"
   >
-    <template v-if="position.planes.length > 1">
-      <span />
-      <span
-        v-for="plane in position.planes"
-        :key="plane"
-        class="head"
-      >{{ plane }}</span>
-    </template>
-    <template
-      v-for="(station, s) in position.stations"
-      :key="station"
+    <el-button
+      v-for="offer in offers"
+      :key="offer.label"
+      :disabled="isFull"
+      @click="fill(offer.text)"
     >
-      <span class="station">{{ station }}</span>
-      <template
-        v-for="(plane, p) in position.planes"
-        :key="plane"
-      >
-        <input
-          v-if="editing && typed[s]"
-          v-model="typed[s]![p]"
-          class="cell mono"
-          :class="{ bad: cells[s]?.[p]?.sentence }"
-          :aria-label="`${position.name}, ${station}${position.planes.length > 1 ? `, ${plane}` : ''}`"
-          :aria-invalid="!!cells[s]?.[p]?.sentence"
-          :placeholder="KINDS[position.quantity].base"
-          inputmode="decimal"
-          autocomplete="off"
-          :disabled="!bench.mayWork.value"
-          @focus="($event.target as HTMLInputElement).select()"
-          @keydown.enter.prevent="enter"
-        >
-        <span
-          v-else-if="stored"
-          class="value mono"
-        >{{ show(stored.values[s]![p]!) }}<small
-          v-if="before"
-          class="quiet"
-        > was {{ show(before.values[s]![p]!) }}</small></span>
-      </template>
-    </template>
+      {{ offer.label }} <span class="mono">{{ offer.text }}</span>
+    </el-button>
   </div>
+  <ReadingGrid
+    :entry="entry"
+    :disabled="!bench.mayWork.value"
+    @last="store"
+  />
+  <MeasuredWith
+    v-if="editing && bench.mayWork.value"
+    :conditions="conditions"
+    :position="position"
+  />
   <p
-    v-if="editing && (firstFault || assessed.fault)"
+    v-if="fault"
     class="fault"
     role="alert"
   >
-    {{ firstFault ?? assessed.fault }}
+    {{ fault }}
   </p>
   <div
     v-if="questions.length"
@@ -164,6 +79,8 @@ function enter(event: KeyboardEvent) {
     v-if="assessed.result"
     :assessment="assessed.result"
     :position="position"
+    :conditions="editing ? conditions.said.value : stored?.conditions"
+    :outlines="bench.job.sheet!.parts.find(part => part.key === position.part)?.outlines"
   />
   <div
     v-if="bench.mayWork.value"
@@ -184,8 +101,15 @@ function enter(event: KeyboardEvent) {
     >
       Measure again
     </el-button>
+    <NuxtLink
+      v-if="editing && position.worksheet && !offers.length"
+      class="worksheet"
+      :to="{ path: `/workings/${position.worksheet}`, query: { job: bench.job.meta!.id, position: positionKey, stage } }"
+    >
+      Work it out
+    </NuxtLink>
     <el-button
-      v-if="backTo && !editing"
+      v-if="backTo"
       type="primary"
       @click="bench.goBack(backTo.key, `${position.name} is out`)"
     >
@@ -195,12 +119,9 @@ function enter(event: KeyboardEvent) {
 </template>
 
 <style scoped>
-.grid { display: grid; grid-template-columns: minmax(90px, auto) repeat(var(--planes), minmax(84px, 1fr)); gap: 5px 8px; align-items: center; margin-top: 8px; }
-.head { font: 600 13px var(--label); color: var(--slate); }
-.station { font-size: 14px; }
-.cell { width: 100%; min-height: var(--target); padding: 0 10px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 17px; text-align: right; }
-.cell.bad { border: 2px solid var(--oxide); }
-.value { text-align: right; font-size: 16px; padding: 4px 0; }
+.offers { display: flex; flex-wrap: wrap; gap: 6px; margin-top: 8px; }
+.offers .mono { margin-left: 8px; }
 .question { margin-top: 8px; padding: 9px 14px; border-left: 6px solid var(--brass-line); background: var(--brass-tint); }
 .fault { color: var(--oxide); margin-top: 6px; }
+.worksheet { display: inline-flex; align-items: center; min-height: var(--target); padding: 0 10px; }
 </style>

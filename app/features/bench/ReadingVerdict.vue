@@ -1,11 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { formatQuantity, type Assessment, type Position } from '#core'
+import { formatQuantity, type Assessment, type Outline, type Position, type ReadingConditions } from '#core'
+import BowDrawing from '../../ui/drawings/BowDrawing.vue'
+import PolarDrawing from '../../ui/drawings/PolarDrawing.vue'
 import NeedleGauge from '../../ui/NeedleGauge.vue'
 import VerdictMark from '../../ui/VerdictMark.vue'
 import WorkingLines from '../../ui/WorkingLines.vue'
 
-const { assessment, position } = defineProps<{ assessment: Assessment, position: Position }>()
+const { assessment, position, conditions } = defineProps<{
+  assessment: Assessment, position: Position, conditions?: ReadingConditions | undefined, outlines?: readonly Outline[] | undefined
+}>()
 
 const SEVERITY = { in: 0, doubtful: 1, out: 2 }
 /** The criterion that decides: the worst, and among equals the one nearest to its limit. */
@@ -24,6 +28,14 @@ const by = computed(() => {
   if (margin === null) return ''
   if (verdict === 'doubtful') return `within ±${show(uncertainty)} of the limit`
   return verdict === 'out' ? `by ${show(-margin)}` : ''
+})
+/** With what and how warm, in one line. */
+const how = computed(() => {
+  const { instrument, temperature } = conditions ?? {}
+  return [
+    instrument ? `with ${instrument.tag}, U ${show(instrument.uncertainty)}` : '',
+    temperature ? `part ${temperature.partC} °C, instrument ${temperature.instrumentC} °C: taken to 20 °C` : '',
+  ].filter(Boolean).join(' · ')
 })
 </script>
 
@@ -48,7 +60,19 @@ const by = computed(() => {
         <span>Out-of-round <b class="mono">{{ show(assessment.survey.outOfRoundnessMm) }}</b></span>
         <span>Taper <b class="mono">{{ show(assessment.survey.taperMm) }}</b></span>
       </p>
-      <WorkingLines :lines="assessment.working" />
+      <p
+        v-for="doubt in assessment.doubts"
+        :key="doubt"
+        class="doubt"
+      >
+        {{ doubt }}
+      </p>
+      <p
+        v-if="how"
+        class="quiet"
+      >
+        {{ how }}
+      </p>
     </div>
     <NeedleGauge
       class="gauge"
@@ -59,11 +83,46 @@ const by = computed(() => {
       :verdict="deciding.verdict"
       :label="`${deciding.label}: ${show(deciding.value)}, ${limits}, ${deciding.verdict}`"
     />
+    <div
+      v-if="assessment.runOut"
+      class="turns"
+    >
+      <figure
+        v-for="turn in assessment.runOut.turns"
+        :key="turn.station"
+      >
+        <PolarDrawing
+          :points="turn.points"
+          :run-out="turn.found"
+        />
+        <figcaption>
+          {{ turn.station }}
+          <span class="mono">{{ show(turn.found.tirUm / 1000) }} at {{ turn.found.phaseDeg.toFixed(0) }}°</span>
+        </figcaption>
+      </figure>
+      <BowDrawing
+        v-if="assessment.runOut.bow"
+        class="bow"
+        :bow="assessment.runOut.bow"
+        :outlines="outlines"
+      />
+    </div>
+    <WorkingLines
+      class="working"
+      :lines="assessment.working"
+    />
   </div>
 </template>
 
 <style scoped>
 .result { display: grid; grid-template-columns: 1fr 132px; gap: 14px; align-items: start; margin-top: 10px; }
+.doubt { color: var(--brass); font-weight: 500; margin-top: 4px; }
+.working, .turns { grid-column: 1 / -1; }
+.turns { display: grid; grid-template-columns: repeat(auto-fit, minmax(96px, 1fr)); gap: 6px; }
+.turns figure { margin: 0; }
+.turns figcaption { font-size: 13px; text-align: center; line-height: 1.25; }
+.turns figcaption span { display: block; }
+.bow { grid-column: 1 / -1; max-width: 520px; }
 .survey { display: flex; flex-wrap: wrap; gap: 2px 16px; margin-top: 2px; }
 .survey b { font-weight: 500; }
 </style>

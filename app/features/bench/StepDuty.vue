@@ -27,7 +27,6 @@ const checkOf = (key: string) => step.feels!.find(check => check.key === key)!
       v-if="line.duty.kind === 'reading'"
       :position-key="line.duty.position"
       :stage="line.duty.stage"
-      :no-go="line.duty.noGo"
       :bench="bench"
     />
     <MakeMarkDuty

@@ -4,6 +4,7 @@ import {
 } from '#core'
 import { serverNow, useMsUntil } from '../../net/server-clock'
 import { useSessionStore } from '../session/session-store'
+import { useInstrumentStore } from './instrument-store'
 import { useJobStore } from './job-store'
 
 export type StepStatus = 'done' | 'next' | 'later'
@@ -90,6 +91,8 @@ export function useBench() {
     if (job.act('gone-back', { step, reason })) picked.value = step
   }
 
+  const instruments = useInstrumentStore()
+  watch(() => job.meta?.id, (id) => { if (id) void instruments.load() }, { immediate: true })
   watch(() => job.meta?.id, () => {
     picked.value = null
     pickedPart.value = null

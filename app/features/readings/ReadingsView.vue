@@ -18,8 +18,6 @@ onMounted(() => void job.open(jobId))
 onBeforeUnmount(() => job.close())
 watch(() => job.meta?.unitTag, (tag) => { if (tag) void unit.load() })
 
-/** The step that takes this reading is where the work goes on; a no-go leads back from there. */
-const noGoOf = (position: Position, stage: ReadingStage) => bench.sheet.value?.steps.flatMap(step => step.reads ?? []).find(read => read.position === position.key && read.stage === stage)?.backTo
 const show = (position: Position, value: number) => formatQuantity(value, position.quantity, position.quantity === 'length' ? { decimals: 3 } : { decimals: 2 })
 </script>
 
@@ -110,17 +108,17 @@ const show = (position: Position, value: number) => formatQuantity(value, positi
                 </button>
               </td>
               <GlanceCell
-                :text="line.found && show(line.position, line.found.mean)"
+                :text="line.found && show(line.position, line.found.value)"
                 :verdict="line.found?.verdict"
                 :due="line.stages.includes('as-found')"
               />
               <GlanceCell
-                :text="line.left && show(line.position, line.left.mean)"
+                :text="line.left && show(line.position, line.left.value)"
                 :verdict="line.left?.verdict"
                 :due="line.stages.includes('as-left')"
               />
               <GlanceCell
-                :text="line.last && show(line.position, line.last.mean)"
+                :text="line.last && show(line.position, line.last.value)"
                 :verdict="line.last?.verdict"
                 :due="false"
               />
@@ -147,7 +145,6 @@ const show = (position: Position, value: number) => formatQuantity(value, positi
           <ReadingDuty
             :position-key="shown.position.key"
             :stage="stage"
-            :no-go="noGoOf(shown.position, stage)"
             :bench="bench"
           />
         </div>
@@ -155,7 +152,7 @@ const show = (position: Position, value: number) => formatQuantity(value, positi
           v-if="shown.last"
           class="last"
         >
-          Job <span class="mono">{{ shown.last.jobNumber }}</span> left it at <span class="mono">{{ show(shown.position, shown.last.mean) }}</span>.
+          Job <span class="mono">{{ shown.last.jobNumber }}</span> left it at <span class="mono">{{ show(shown.position, shown.last.value) }}</span>.
         </p>
       </section>
     </div>

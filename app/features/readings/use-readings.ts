@@ -1,12 +1,12 @@
 import { computed, ref } from 'vue'
-import { assessFit, assessReading, DomainError, partOf, readingAt, type FitAssessment, type Fit, type Part, type Position, type ReadingStage, type Verdict } from '#core'
+import { assessFit, assessTaken, DomainError, partOf, readingAt, type FitAssessment, type Fit, type Part, type Position, type ReadingStage, type Verdict } from '#core'
 import type { ReadingRow, UnitAnswer } from '#shared/wire/types'
 import { callApi } from '../../net/api'
 import { useAnswer } from '../../net/use-answer'
 import type { Bench } from '../bench/use-bench'
 
-/** What one stage of a position says, short: its mean and its verdict. */
-export interface StageGlance { mean: number, verdict: Verdict }
+/** What one stage of a position says, short: the value that stands for it and its verdict. */
+export interface StageGlance { value: number, verdict: Verdict }
 
 export interface PositionLine {
   position: Position
@@ -37,9 +37,9 @@ export function useReadings(bench: Bench) {
   function glance(position: Position, stage: ReadingStage): StageGlance | null {
     const reading = readingAt(job.state, position.key, stage)
     if (!reading) return null
-    const all = reading.values.flat()
     try {
-      return { mean: all.reduce((sum, value) => sum + value, 0) / all.length, verdict: assessReading(position, reading.values).verdict }
+      const { value, verdict } = assessTaken(job.sheet!, job.state, reading)
+      return { value, verdict }
     } catch (error) {
       if (error instanceof DomainError) return null
       throw error

@@ -12,7 +12,7 @@ const rows = computed(() => {
   return [...names.values()].sort((a, b) => a.position.localeCompare(b.position) || a.stage.localeCompare(b.stage))
 })
 const at = (row: ReadingRow, job: number) => readings.find(r => r.jobNumber === job && r.position === row.position && r.stage === row.stage)
-const show = (row: ReadingRow) => formatQuantity(row.mean, row.quantity as QuantityKind, row.quantity === 'length' ? { decimals: 3 } : {})
+const show = (row: ReadingRow) => formatQuantity(row.value, row.quantity as QuantityKind, row.quantity === 'length' ? { decimals: 3 } : {})
 </script>
 
 <template>

@@ -4,11 +4,14 @@ import { toRef } from 'vue'
 import type { UnitSystem } from '#core'
 import type { Calculator } from './calculator'
 import FieldInput from './FieldInput.vue'
+import { useJobTarget } from './job-target'
 import OutcomePanel from './OutcomePanel.vue'
+import TakeIntoJob from './TakeIntoJob.vue'
 import { useCalculator } from './use-calculator'
 
 const props = defineProps<{ calculator: Calculator }>()
 const { texts, asked, outcome, refusal, isBlamed, busy, system, set, faultOf, understoodAs, asText } = useCalculator(toRef(props, 'calculator'))
+const { target } = useJobTarget()
 const { copy, copied } = useClipboard({ legacy: true })
 const print = () => globalThis.print()
 const SYSTEMS = [{ label: 'mm, N·m', value: 'si' }, { label: 'in, lbf', value: 'imperial' }] satisfies { label: string, value: UnitSystem }[]
@@ -84,6 +87,12 @@ const SYSTEMS = [{ label: 'mm, N·m', value: 'si' }, { label: 'in, lbf', value: 
         </div>
       </section>
     </div>
+    <TakeIntoJob
+      v-if="target"
+      :key="JSON.stringify(target)"
+      :target="target"
+      :results="outcome?.results ?? []"
+    />
   </article>
 </template>
 

@@ -1,25 +1,36 @@
 <script setup lang="ts">
 import type { UnitSystem } from '#core'
 import CautionNote from '../../ui/CautionNote.vue'
+import BowDrawing from '../../ui/drawings/BowDrawing.vue'
+import PolarDrawing from '../../ui/drawings/PolarDrawing.vue'
 import VerdictMark from '../../ui/VerdictMark.vue'
 import WorkingLines from '../../ui/WorkingLines.vue'
 import type { Outcome } from './calculator'
 import BearingDrawing from './drawings/BearingDrawing.vue'
-import BowDrawing from './drawings/BowDrawing.vue'
 import HistogramDrawing from './drawings/HistogramDrawing.vue'
-import PolarDrawing from './drawings/PolarDrawing.vue'
 import ZonesDrawing from './drawings/ZonesDrawing.vue'
 import { showResult } from './use-calculator'
 
 const { outcome, system } = defineProps<{ outcome: Outcome, system: UnitSystem }>()
-const DRAWINGS = { zones: ZonesDrawing, histogram: HistogramDrawing, polar: PolarDrawing, bow: BowDrawing, bearing: BearingDrawing }
+const OWN_DRAWINGS = { zones: ZonesDrawing, histogram: HistogramDrawing, bearing: BearingDrawing }
 </script>
 
 <template>
   <div class="outcome">
+    <PolarDrawing
+      v-if="outcome.drawing?.kind === 'polar'"
+      class="drawing"
+      :points="outcome.drawing.points"
+      :run-out="outcome.drawing.runOut"
+    />
+    <BowDrawing
+      v-else-if="outcome.drawing?.kind === 'bow'"
+      class="drawing"
+      :bow="outcome.drawing.bow"
+    />
     <component
-      :is="DRAWINGS[outcome.drawing.kind]"
-      v-if="outcome.drawing"
+      :is="OWN_DRAWINGS[outcome.drawing.kind]"
+      v-else-if="outcome.drawing"
       class="drawing"
       :drawing="outcome.drawing as never"
     />

@@ -3,6 +3,7 @@ import { computed, reactive, ref, shallowRef, watch, type Ref } from 'vue'
 import { DomainError, formatQuantity, parseQuantity, type UnitSystem } from '#core'
 import type { Calculator, Outcome, Result } from './calculator'
 import type { Field } from './fields'
+import { targetQuery } from './job-target'
 
 /** The unit in which a result is shown to somebody who reads inches: small lengths in thou. */
 const IMPERIAL: Readonly<Record<string, { unit: string, moreDecimals: number }>> = { µm: { unit: 'thou', moreDecimals: 1 }, kN: { unit: 'lbf', moreDecimals: -1 } }
@@ -49,7 +50,7 @@ export function useCalculator(calculator: Ref<Calculator>) {
   const nameOf = (query: Record<string, unknown>) => JSON.stringify(Object.entries(query).sort())
   function writeAddress(units = route.query.units): void {
     const changed = Object.fromEntries(fields.value.filter(({ key, field }) => texts[key] !== field.start).map(({ key }) => [key, texts[key]!]))
-    const query = { ...changed, ...(units ? { units } : {}) }
+    const query = { ...changed, ...(units ? { units } : {}), ...targetQuery(route.query) }
     written = nameOf(query)
     void router.replace({ query })
   }

@@ -113,6 +113,7 @@ export const bearingCalculators = [
         results: [
           um('Clearance', clearance.clearanceUm, { main: true }), { label: 'Against the usual', word: clearance.against!, verdict: clearance.against === 'usual' ? 'in' : 'doubtful' },
           { label: 'Along the axis', word: lies.tighterEnd === 'even' ? 'even' : `tighter at the ${lies.tighterEnd}, ${Math.abs(lies.tiltMmPerM).toFixed(2)} mm/m`, main: true }, { label: 'Across', word: lies.tighterSide === 'even' ? 'even' : `tighter on the ${lies.tighterSide}, ${Math.abs(lies.crossTiltMmPerM).toFixed(2)} mm/m` },
+          um('Drive end, left', lies.clearancesUm.driveEnd.left), um('Drive end, right', lies.clearancesUm.driveEnd.right), um('Other end, left', lies.clearancesUm.otherEnd.left), um('Other end, right', lies.clearancesUm.otherEnd.right),
           um('Pinch, drive end', pinch[0]!.pinchUm, { signed: true, main: true }), um('Pinch, other end', pinch[1]!.pinchUm, { signed: true, main: true }),
         ],
         working: [...clearance.working, ...lies.working, ...pinch.flatMap(({ working }, i) => working.map(line => ({ ...line, label: `${line.label}, ${i ? 'other' : 'drive'} end` })))],

@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import CautionNote from '../../../ui/CautionNote.vue'
+import type { Result } from '../calculator'
+import { useJobTarget } from '../job-target'
+import TakeIntoJob from '../TakeIntoJob.vue'
 import ContactGrid from './ContactGrid.vue'
 import CornerPicture from './CornerPicture.vue'
 import KeepContact from './KeepContact.vue'
 import { useContact } from './use-contact'
 
 const contact = useContact()
-const route = useRoute()
 /** Came from a job: the result can be kept there. */
-const jobId = computed(() => typeof route.query.job === 'string' && /^[\w-]{36}$/.test(route.query.job) ? route.query.job : null)
+const { jobId, target } = useJobTarget()
 const { file, size, address, corners, threshold, pattern, problem, progress } = contact
 const percent = (share: number) => `${(share * 100).toFixed(0)} %`
 const loading = computed(() => {
@@ -20,6 +22,7 @@ const loading = computed(() => {
 })
 
 const spots = computed(() => pattern.value?.highSpots.length ? pattern.value.highSpots.map(spot => `row ${spot.row + 1}, column ${spot.column + 1}`).join('; ') : 'none')
+const results = computed<Result[]>(() => pattern.value ? [{ label: 'Contact', value: pattern.value.share * 100, kind: 'share', decimals: 0 }] : [])
 const summary = computed(() => pattern.value ? `Contact ${percent(pattern.value.share)}, ${loading.value}; hard spots: ${spots.value}` : '')
 
 function choose(event: Event) {
@@ -151,6 +154,12 @@ function drop(event: DragEvent) {
         </el-button>
       </section>
     </div>
+    <TakeIntoJob
+      v-if="target"
+      :key="JSON.stringify(target)"
+      :target="target"
+      :results="results"
+    />
   </article>
 </template>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { v4 as newId } from 'uuid'
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { ContactPattern } from '#core'
 import { useOutboxStore } from '../../../net/outbox-store'
 import { useJobStore } from '../../bench/job-store'
@@ -12,8 +12,6 @@ const job = useJobStore()
 const outbox = useOutboxStore()
 const part = ref('')
 const [kept, problem] = [ref(false), ref('')]
-onMounted(() => void job.open(jobId))
-onBeforeUnmount(() => job.close())
 const parts = computed(() => job.sheet?.parts ?? [])
 watch([() => pattern, part], () => { kept.value = false })
 

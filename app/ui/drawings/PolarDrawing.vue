@@ -1,30 +1,30 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Drawing } from '../calculator'
+import type { RunOut, RunOutPoint } from '#core'
 
 /** Readings round the turn, magnified, with the fitted circle and the way its centre has moved. */
-const { drawing } = defineProps<{ drawing: Extract<Drawing, { kind: 'polar' }> }>()
+const { points, runOut } = defineProps<{ points: readonly RunOutPoint[], runOut: RunOut }>()
 const [SIZE, RING] = [340, 88]
-const reach = computed(() => Math.max(drawing.runOut.eccentricityUm, ...drawing.points.map(point => Math.abs(point.readingUm - drawing.runOut.meanUm)), 1))
+const reach = computed(() => Math.max(runOut.eccentricityUm, ...points.map(point => Math.abs(point.readingUm - runOut.meanUm)), 1))
 const place = (angleDeg: number, um: number) => {
   const angle = (angleDeg - 90) * Math.PI / 180
   const radius = RING + um / reach.value * 46
   return [SIZE / 2 + radius * Math.cos(angle), SIZE / 2 + radius * Math.sin(angle)] as const
 }
-const dots = computed(() => drawing.points.map(point => place(point.angleDeg, point.readingUm - drawing.runOut.meanUm)))
+const dots = computed(() => points.map(point => place(point.angleDeg, point.readingUm - runOut.meanUm)))
 const circle = computed(() => Array.from({ length: 73 }, (_, i) => {
   const angle = i * 5
-  const [x, y] = place(angle, drawing.runOut.eccentricityUm * Math.cos((angle - drawing.runOut.phaseDeg) * Math.PI / 180))
+  const [x, y] = place(angle, runOut.eccentricityUm * Math.cos((angle - runOut.phaseDeg) * Math.PI / 180))
   return `${i ? 'L' : 'M'}${x.toFixed(1)} ${y.toFixed(1)}`
 }).join(''))
-const high = computed(() => place(drawing.runOut.phaseDeg, reach.value * 1.25))
+const high = computed(() => place(runOut.phaseDeg, reach.value * 1.25))
 </script>
 
 <template>
   <svg
     :viewBox="`0 0 ${SIZE} ${SIZE}`"
     role="img"
-    :aria-label="`Polar plot of ${drawing.points.length} readings: total ${drawing.runOut.tirUm.toFixed(1)} µm, offset ${drawing.runOut.eccentricityUm.toFixed(1)} µm, high side at ${drawing.runOut.phaseDeg.toFixed(0)}°`"
+    :aria-label="`Polar plot of ${points.length} readings: total ${runOut.tirUm.toFixed(1)} µm, offset ${runOut.eccentricityUm.toFixed(1)} µm, high side at ${runOut.phaseDeg.toFixed(0)}°`"
   >
     <circle
       class="mean"

@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { KINDS } from '#core'
+import type { ReadingEntry } from './use-reading-entry'
+
+/** The cells of a reading, by station and plane: typed in, or as they stand. A run-out goes down the turn, station by station. */
+const { entry, disabled } = defineProps<{ entry: ReadingEntry, disabled: boolean }>()
+const emit = defineEmits<{ last: [] }>()
+const { position, stored, before, editing, typed, cells, show } = entry
+const grid = ref<HTMLElement>()
+
+/** Enter goes on to the next cell, and from the last one stores: hands stay on the gauge. */
+function enter(event: KeyboardEvent) {
+  const inputs = [...grid.value!.querySelectorAll('input')]
+  const next = inputs[inputs.indexOf(event.target as HTMLInputElement) + 1]
+  if (next) next.focus()
+  else emit('last')
+}
+const placeName = (s: number, p: number) => `${position.value.name}, ${position.value.stations[s]}${position.value.planes.length > 1 ? `, ${position.value.planes[p]}` : ''}`
+</script>
+
+<template>
+  <div
+    ref="grid"
+    class="grid"
+    :class="{ turned: position.method === 'run-out' }"
+    :style="{ '--planes': position.planes.length, '--stations': position.stations.length }"
+  >
+    <template v-if="position.planes.length > 1">
+      <span />
+      <span
+        v-for="plane in position.planes"
+        :key="plane"
+        class="head"
+      >{{ plane }}</span>
+    </template>
+    <template
+      v-for="(station, s) in position.stations"
+      :key="station"
+    >
+      <span class="station">{{ station }}</span>
+      <template
+        v-for="(plane, p) in position.planes"
+        :key="plane"
+      >
+        <input
+          v-if="editing && typed[s]"
+          v-model="typed[s]![p]"
+          class="cell mono"
+          :class="{ bad: cells[s]?.[p]?.sentence }"
+          :aria-label="placeName(s, p)"
+          :aria-invalid="!!cells[s]?.[p]?.sentence"
+          :placeholder="KINDS[position.quantity].base"
+          inputmode="decimal"
+          autocomplete="off"
+          :disabled="disabled"
+          @focus="($event.target as HTMLInputElement).select()"
+          @keydown.enter.prevent="enter"
+        >
+        <span
+          v-else-if="stored"
+          class="value mono"
+        >{{ show(stored.values[s]![p]!) }}<small
+          v-if="before"
+          class="quiet"
+        > was {{ show(before.values[s]![p]!) }}</small></span>
+      </template>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.grid { display: grid; grid-template-columns: minmax(90px, auto) repeat(var(--planes), minmax(64px, 1fr)); gap: 5px 8px; align-items: center; margin-top: 8px; overflow-x: auto; }
+.turned { grid-auto-flow: column; grid-template-columns: minmax(48px, auto); grid-auto-columns: minmax(64px, 1fr); grid-template-rows: repeat(calc(var(--planes) + 1), auto); }
+.head { font: 600 13px var(--label); color: var(--slate); }
+.station { font-size: 14px; }
+.turned .station { align-self: end; text-align: right; line-height: 1.15; }
+.cell { width: 100%; min-height: var(--target); padding: 0 10px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 17px; text-align: right; }
+.cell.bad { border: 2px solid var(--oxide); }
+.value { text-align: right; font-size: 16px; padding: 4px 0; }
+</style>

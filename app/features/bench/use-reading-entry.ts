@@ -1,0 +1,93 @@
+import { computed, reactive, ref, watch } from 'vue'
+import { assessTaken, DomainError, formatQuantity, KINDS, parseQuantity, positionOf, questionReadings, readingAt, readOf, stepOf, type Assessment, type Quantity, type ReadingStage } from '#core'
+import { serverNow } from '../../net/server-clock'
+import type { Bench } from './use-bench'
+import { useConditions } from './use-conditions'
+
+interface Cell { quantity: Quantity | null, sentence: string | null }
+
+/** Taking one reading of a job: what is typed cell by cell, what it was understood as, its verdict, and storing it. */
+export function useReadingEntry(bench: Bench, asked: () => { position: string, stage: ReadingStage }) {
+  const { job } = bench
+  const position = computed(() => positionOf(job.sheet!, asked().position))
+  const stored = computed(() => readingAt(job.state, asked().position, asked().stage))
+  const before = computed(() => asked().stage === 'as-left' ? readingAt(job.state, asked().position, 'as-found') : undefined)
+  const conditions = useConditions(bench, position)
+
+  const editing = ref(!stored.value)
+  const typed = reactive<string[][]>([])
+  function startTyping(): void {
+    typed.splice(0, typed.length, ...position.value.stations.map((_, s) => position.value.planes.map((_, p) => stored.value?.typed[s]?.[p] ?? '')))
+    conditions.takeOver(stored.value?.conditions)
+    editing.value = true
+  }
+  watch(stored, (now) => {
+    if (now) editing.value = false
+    else startTyping()
+  }, { immediate: true })
+
+  const cells = computed<Cell[][]>(() => typed.map(row => row.map((text) => {
+    if (!text.trim()) return { quantity: null, sentence: null }
+    try {
+      return { quantity: parseQuantity(text, position.value.quantity), sentence: null }
+    } catch (error) {
+      return { quantity: null, sentence: sentenceOf(error) }
+    }
+  })))
+  const isComplete = computed(() => cells.value.length > 0 && cells.value.every(row => row.every(cell => cell.quantity)))
+  const values = computed(() => cells.value.map(row => row.map(cell => cell.quantity?.value ?? Number.NaN)))
+  const show = (value: number) => formatQuantity(value, position.value.quantity, position.value.quantity === 'length' ? { decimals: 3 } : {})
+  /** Said when the number was typed in another unit than the one it is kept in. */
+  const understood = computed(() => cells.value.flat().filter(cell => cell.quantity && cell.quantity.unit !== KINDS[position.value.quantity].base).map(cell => show(cell.quantity!.value)))
+
+  const assessed = computed<{ result: Assessment | null, fault: string | null }>(() => {
+    const taken = editing.value
+      ? isComplete.value && !conditions.fault.value ? { ...asked(), values: values.value, conditions: conditions.said.value, at: serverNow().toISOString() } : null
+      : stored.value ?? null
+    if (!taken) return { result: null, fault: null }
+    try {
+      return { result: assessTaken(job.sheet!, job.state, taken), fault: null }
+    } catch (error) {
+      return { result: null, fault: sentenceOf(error) }
+    }
+  })
+  const fault = computed(() => editing.value ? cells.value.flat().find(cell => cell.sentence)?.sentence ?? conditions.fault.value ?? assessed.value.fault : null)
+  /** Where the sheet sends the work, because the stored reading is out. */
+  const backTo = computed(() => {
+    const step = editing.value || assessed.value.result?.verdict !== 'out' ? undefined : readOf(job.sheet!, asked().position, asked().stage)?.backTo
+    return step ? stepOf(job.sheet!, step) : null
+  })
+
+  /** Readings so far from the others that a slip of the hand is likelier than the part; asked about before they are stored. */
+  const questions = ref<{ place: string, said: string, others: string }[]>([])
+  watch(values, () => { questions.value = [] })
+
+  function store(): void {
+    if (!isComplete.value || !assessed.value.result) return
+    const { stations, planes, uncertainty, method } = position.value
+    // A turn of dial readings is no cloud round one value: its high side is no slip.
+    const strange = method === 'run-out' ? [] : questionReadings(values.value, uncertainty)
+    questions.value = strange.map(({ station, plane, value, neighbours }) => ({
+      place: planes.length > 1 ? `${stations[station]}, ${planes[plane]}` : stations[station]!, said: show(value), others: show(neighbours),
+    }))
+    if (questions.value.length === 0) write()
+  }
+
+  function write(): void {
+    questions.value = []
+    const said = conditions.said.value
+    job.act('reading-taken', { ...asked(), values: values.value, typed, ...(said ? { conditions: said } : {}) })
+  }
+
+  /** Puts a worked-out result into the first empty cell. */
+  function fill(text: string): void {
+    const row = typed.find(cells => cells.some(cell => !cell.trim()))
+    if (row) row[row.findIndex(cell => !cell.trim())] = text
+  }
+
+  return { position, stored, before, editing, typed, cells, understood, assessed, fault, backTo, questions, conditions, show, startTyping, store, write, fill }
+}
+
+const sentenceOf = (error: unknown) => error instanceof DomainError ? error.message : String(error)
+
+export type ReadingEntry = ReturnType<typeof useReadingEntry>

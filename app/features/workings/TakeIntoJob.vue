@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { formatQuantity, positionOf, readOf } from '#core'
+import ReadingDuty from '../bench/ReadingDuty.vue'
+import { useBench } from '../bench/use-bench'
+import type { Result } from './calculator'
+import type { JobTarget } from './job-target'
+
+/** The reading of a job that this is worked out for: results go into its cells by a tap, and it is written down here. */
+const { target, results } = defineProps<{ target: JobTarget, results: readonly Result[] }>()
+const bench = useBench()
+const { job } = bench
+
+/** A link that names what this job does not measure is told so. */
+const position = computed(() => job.sheet && readOf(job.sheet, target.position, target.stage) ? positionOf(job.sheet, target.position) : null)
+const offers = computed(() => position.value
+  ? results.flatMap(result => 'value' in result && result.kind === position.value!.quantity
+      ? [{ label: result.label, text: formatQuantity(result.value, result.kind, { ...(result.unit ? { unit: result.unit } : {}), ...(result.decimals === undefined ? {} : { decimals: result.decimals }) }).replaceAll('\u00a0', ' ') }]
+      : [])
+  : [])
+</script>
+
+<template>
+  <section
+    class="plate take"
+    aria-label="Into the job"
+  >
+    <p
+      v-if="job.problem"
+      class="refusal"
+      role="alert"
+    >
+      {{ job.problem }}
+    </p>
+    <template v-else-if="position">
+      <header>
+        <p class="eyebrow">
+          Into job <span class="mono">{{ job.meta!.number }}</span> of <span class="mono">{{ job.meta!.unitTag }}</span>
+        </p>
+        <nav aria-label="Back">
+          <NuxtLink :to="`/jobs/${target.job}`">
+            Back to the bench
+          </NuxtLink>
+          <NuxtLink :to="`/jobs/${target.job}/readings`">
+            Readings
+          </NuxtLink>
+        </nav>
+      </header>
+      <ReadingDuty
+        :position-key="target.position"
+        :stage="target.stage"
+        :bench="bench"
+        :offers="offers"
+      />
+      <p
+        v-if="job.refusal"
+        class="refusal"
+        role="alert"
+      >
+        {{ job.refusal }}
+      </p>
+    </template>
+    <p
+      v-else-if="job.sheet"
+      class="refusal"
+      role="alert"
+    >
+      Job {{ job.meta!.number }} takes no such reading. Go back to its bench and open the working from there.
+    </p>
+    <p
+      v-else
+      class="quiet"
+    >
+      Fetching the job …
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.take { padding: 16px 22px; margin-top: 16px; grid-column: 1 / -1; }
+header { display: flex; justify-content: space-between; gap: 16px; flex-wrap: wrap; align-items: center; margin-bottom: 6px; }
+nav { display: flex; gap: 18px; }
+nav a { min-height: var(--target); display: inline-flex; align-items: center; }
+.take :deep(h3) { display: flex; flex-wrap: wrap; gap: 2px 12px; align-items: baseline; }
+.take :deep(h3 small) { font: 400 13px var(--text); color: var(--slate); }
+.take :deep(.choices) { display: flex; flex-wrap: wrap; gap: 8px; margin-top: 8px; }
+.refusal { color: var(--oxide); font-weight: 500; }
+@media print { .take { display: none; } }
+</style>

@@ -1,0 +1,47 @@
+import { worstVerdict } from '../metrology'
+import { positionOf, readOf, type ReadingStage, type Sheet } from '../sheet'
+import { assessReading, criterion, placeOf, uncertaintyOf, valuesAt20, verdictLine, type Assessment, type Criterion } from './assess-reading'
+import type { ReadingConditions } from './events'
+import { readingAt, type JobState } from './state'
+
+/** A reading as it was taken, or as it stands in the form and is not stored yet. */
+export interface Taken { position: string, stage: ReadingStage, values: readonly (readonly number[])[], conditions?: ReadingConditions | undefined, at?: string | undefined }
+
+/**
+ * The verdict of a reading of a job: against the limits of its position, and against the earlier reading that it must keep to.
+ *
+ * A change is judged as a value of its own between ± what the sheet allows, with the uncertainties of both readings added by their squares.
+ *
+ * @param taken the reading; it need not be in the state
+ * @throws DomainError those of `assessReading`
+ * Source: ISO 14253-1, GUM 5.1.2.
+ * @example assessTaken(sheet, state, readingAt(state, 'end-float', 'as-left')!).verdict
+ */
+export function assessTaken(sheet: Sheet, state: JobState, taken: Taken): Assessment {
+  const position = positionOf(sheet, taken.position)
+  const assessment = assessReading(position, taken.values, taken)
+  const change = changeOf(sheet, state, taken)
+  if (!change) return assessment
+  return {
+    ...assessment, verdict: worstVerdict([assessment.verdict, change.verdict]), criteria: [...assessment.criteria, change],
+    working: [...assessment.working, verdictLine(position, change)],
+  }
+}
+
+/** How far a reading has left the one it must keep to; undefined when it need not, or when that one was never taken. */
+function changeOf(sheet: Sheet, state: JobState, taken: Taken): Criterion | undefined {
+  const keeps = readOf(sheet, taken.position, taken.stage)?.keeps
+  const earlier = keeps && readingAt(state, keeps.position, keeps.stage)
+  if (!keeps || !earlier) return undefined
+  const [position, reference] = [positionOf(sheet, taken.position), positionOf(sheet, keeps.position)]
+  const uncertainty = Math.hypot(uncertaintyOf(position, taken.values, taken.conditions), uncertaintyOf(reference, earlier.values, earlier.conditions))
+  const since = reference === position ? `since ${keeps.stage.replace('-', ' ')}` : `since “${reference.name}”`
+  const within = (label: string, value: number) => criterion(label, Math.round(value * 1e9) / 1e9, -keeps.within, keeps.within, uncertainty)
+  if (reference !== position || position.method !== 'values') {
+    return within(`Change ${since}`, assessReading(position, taken.values, taken).value - assessReading(reference, earlier.values, earlier).value)
+  }
+  const before = valuesAt20(reference, earlier.values, earlier.conditions)
+  const changes = valuesAt20(position, taken.values, taken.conditions).flatMap((row, station) => row.map((value, plane) => ({ place: placeOf(position, station, plane), by: value - before[station]![plane]! })))
+  const most = changes.reduce((worst, change) => Math.abs(change.by) > Math.abs(worst.by) ? change : worst)
+  return within(`Change ${since}, ${most.place}`, most.by)
+}

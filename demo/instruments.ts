@@ -1,0 +1,29 @@
+import type { InstrumentRow } from '#shared/wire/types'
+
+/** An instrument of the demonstration; its calibration ends that many days after the seeding, negative when it is over. */
+export type DemoInstrument = Omit<InstrumentRow, 'calibratedUntil'> & { calibrationDays: number }
+
+const STEEL = 11.5e-6
+const length = (tag: string, kind: string, name: string, rangeFrom: number, rangeTo: number, uncertainty: number, step: number, calibrationDays: number, alphaPerK = STEEL): DemoInstrument =>
+  ({ tag, kind, name, quantity: 'length', rangeFrom, rangeTo, uncertainty, step, alphaPerK, calibrationDays })
+
+/** The measuring cupboard of Merrow Sound. Tags and figures are invented. */
+export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
+  length('MIC-11', 'micrometer', 'Micrometer 0–25 mm', 0, 25, 0.002, 0.001, 160),
+  length('MIC-12', 'micrometer', 'Micrometer 25–50 mm', 25, 50, 0.002, 0.001, 214),
+  length('MIC-13', 'micrometer', 'Micrometer 50–75 mm', 50, 75, 0.002, 0.001, 121),
+  length('MIC-14', 'micrometer', 'Micrometer 50–75 mm, old', 50, 75, 0.004, 0.01, -19),
+  length('MIC-15', 'micrometer', 'Micrometer 75–100 mm', 75, 100, 0.003, 0.001, 88),
+  length('MIC-16', 'micrometer', 'Micrometer 100–125 mm', 100, 125, 0.003, 0.001, 88),
+  length('MIC-19', 'micrometer', 'Micrometer 175–200 mm', 175, 200, 0.005, 0.001, 240),
+  length('MIC-21', 'micrometer', 'Micrometer 250–275 mm', 250, 275, 0.008, 0.01, 33),
+  length('BG-03', 'bore gauge', 'Bore gauge 35–60 mm', 35, 60, 0.004, 0.001, 190),
+  length('BG-04', 'bore gauge', 'Bore gauge 50–160 mm', 50, 160, 0.005, 0.001, 12),
+  length('DI-07', 'dial indicator', 'Dial indicator 0.01 mm', 0, 10, 0.008, 0.01, 301),
+  length('DI-09', 'dial indicator', 'Dial test indicator 0.001 mm', 0, 0.2, 0.002, 0.001, 145),
+  length('CAL-02', 'caliper', 'Caliper 0–150 mm', 0, 150, 0.03, 0.01, 77),
+  length('FG-05', 'feeler', 'Feeler gauges 0.05–1 mm', 0.05, 1, 0.02, 0.01, 260, 0),
+  { tag: 'TH-02', kind: 'thermometer', name: 'Contact thermometer', quantity: 'temperature', rangeFrom: -40, rangeTo: 300, uncertainty: 1.5, step: 0.1, alphaPerK: 0, calibrationDays: 130 },
+  { tag: 'PG-08', kind: 'gauge', name: 'Test gauge 0–16 bar', quantity: 'pressure', rangeFrom: 0, rangeTo: 1.6, uncertainty: 0.01, step: 0.01, alphaPerK: 0, calibrationDays: 45 },
+  { tag: 'VM-01', kind: 'vibration meter', name: 'Vibration meter 10–1000 Hz', quantity: 'velocity', rangeFrom: 0, rangeTo: 100, uncertainty: 0.3, step: 0.1, alphaPerK: 0, calibrationDays: 205 },
+]
