@@ -28,7 +28,7 @@ export default withNuxt(
     }),
   })),
   { files: ['shared/**/*.ts'], rules: forbid(app, server, demo, tests) },
-  { files: ['app/**/*.{ts,vue}'], rules: forbid(server, demo, tests, { regex: '^#core/|/core/', message: 'The core is known by its face: import from #core.' }) },
+  { files: ['app/**/*.{ts,vue}'], ignores: ['app/**/*.test.ts'], rules: forbid(server, demo, tests, { regex: '^#core/|/core/', message: 'The core is known by its face: import from #core.' }) },
   { files: ['server/**/*.ts'], rules: forbid(app, demo, tests) },
   { files: ['server/api/**/*.ts'], rules: forbid(app, demo, tests, { regex: '^drizzle-orm(?!$)|db/schema', message: 'SQL lives in services.' }) },
 )

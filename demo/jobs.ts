@@ -101,9 +101,9 @@ function wornTruth(sheet: Sheet, { wear, replaced, notes }: DemoJob, noise: () =
     ...(notes ? { notes } : {}),
     measure(key, stage) {
       const position = positionOf(sheet, key)
-      const { method, limits: { lower, upper }, stations, planes, uncertainty } = position
+      const { method, quantity, limits: { lower, upper }, stations, planes, uncertainty } = position
       const low = lower ?? (upper !== undefined ? Math.min(0, upper * 0.2) : 0)
-      const high = upper ?? low * 1.5 + 1
+      const high = upper ?? (quantity === 'share' ? 97 : low * 1.5 + 1)
       if (method === 'run-out') return stations.map((_, i) => turnOf(position, high * (0.25 + 0.6 * wear) * (1 - Math.abs(2 * i / Math.max(1, stations.length - 1) - 1) * 0.7), 55 + noise() * 12, Math.abs(noise()) * high * 0.04))
       // What must not change by closing did not.
       const worn = (readOf(sheet, key, stage)?.keeps?.stage ?? stage) === 'as-found'

@@ -43,6 +43,7 @@ await main(async () => {
   await suite('lint', 'npx', ['eslint', '.', '--max-warnings', '0'])
   await suite('types', 'npm', ['run', '--silent', 'typecheck'])
   await suite('core', 'npx', vitest('core'), { countedIn: 'core.json' })
+  await suite('interface', 'npx', vitest('interface'), { countedIn: 'interface.json' })
   await needBuild({ NUXT_SESSION_PASSWORD: 'only needed while building, never used' })
   const bench = await startTestBench({ output: 'inherit' })
   try {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useDark, useToggle } from '@vueuse/core'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { sentenceOf } from '../net/api'
 import { useOutboxStore } from '../net/outbox-store'
 import { useMsUntil } from '../net/server-clock'
@@ -28,14 +28,15 @@ const timer = computed(() => {
 })
 
 const trail = computed(() => {
-  if (route.path.startsWith('/jobs/') && job.meta) {
+  const isWorking = route.path.startsWith('/workings')
+  if (job.meta && (route.path.startsWith('/jobs/') || (isWorking && route.query.job === job.meta.id))) {
     return [
       { text: job.meta.siteName, to: '/' },
       { text: `${job.meta.unitTag} ${job.meta.unitName}`, to: `/units/${job.meta.unitTag}` },
       { text: `Job ${job.meta.number}`, to: `/jobs/${job.meta.id}` },
     ]
   }
-  if (route.path.startsWith('/workings')) return [{ text: 'Yard', to: '/' }, { text: 'Workings', to: '/workings' }]
+  if (isWorking) return [{ text: 'Yard', to: '/' }, { text: 'Workings', to: '/workings' }]
   if (route.path.startsWith('/units/')) return [{ text: 'Yard', to: '/' }, { text: String(route.params.tag), to: route.path }]
   return []
 })
@@ -51,6 +52,10 @@ async function signOut() {
 }
 
 onMounted(() => void outbox.restore())
+
+/** The content scrolls in a box of its own: a new view starts at its top. */
+const main = ref<HTMLElement>()
+watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
 </script>
 
 <template>
@@ -110,11 +115,10 @@ onMounted(() => void outbox.restore())
       <NuxtLink
         v-if="session.person"
         to="/workings"
-        class="bar-button"
-        aria-label="Workings"
-        title="Workings: every calculator on its own"
+        class="bar-button workings"
+        title="Every calculator on its own"
       >
-        <Icon name="ph:compass-tool" />
+        <Icon name="ph:compass-tool" /> <span>Workings</span>
       </NuxtLink>
       <button
         class="bar-button"
@@ -154,6 +158,7 @@ onMounted(() => void outbox.restore())
     <AppUpdate />
     <main
       id="main"
+      ref="main"
       class="main"
     >
       <slot />
@@ -176,10 +181,12 @@ onMounted(() => void outbox.restore())
 .flag { display: inline-flex; align-items: center; gap: 6px; color: var(--bar-text); }
 .brass { color: var(--bar-brass); }
 .timer-name { max-width: 220px; overflow: hidden; text-overflow: ellipsis; }
-@media (max-width: 1000px) { .timer-name { display: none; } }
+@media (max-width: 1000px) { .timer-name { display: none; } .workings span { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); } }
 .dot { width: 9px; height: 9px; border-radius: 50%; background: var(--bar-brass); }
 .bar-button { min-width: 44px; min-height: 44px; background: none; border: 0; font-size: 19px; color: inherit; cursor: pointer; display: inline-flex; align-items: center; justify-content: center; white-space: nowrap; }
 .bar-button.brass { font-size: 15px; text-decoration: underline; text-underline-offset: 3px; }
+.workings { gap: 7px; padding: 0 8px; text-decoration: none; }
+.workings span { font-size: 15px; }
 .bar :focus-visible { outline-color: var(--bar-brass); }
 .who { display: flex; flex-direction: column; line-height: 1.15; text-align: right; white-space: nowrap; }
 .who small { color: var(--bar-quiet); font-size: 12px; }

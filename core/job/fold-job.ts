@@ -1,5 +1,5 @@
 import { stepOf, type Sheet } from '../sheet'
-import { reopenedBy } from '../teardown'
+import { aboveFrom } from '../teardown'
 import type { EventType, JobEvent } from './events'
 import { emptyState, LISTS, REGISTERS, type JobState, type Stamp, type WentBack } from './state'
 
@@ -75,11 +75,14 @@ function takeBack(state: JobState, id: string, type: EventType | undefined): voi
   }
 }
 
-/** What belongs to a step that is opened again is to be done anew; what was found and moved stays as it is. */
+/**
+ * What belongs to a step that is opened again, or to one above it that was begun, is to be done anew; what was found and moved stays as it
+ * is.
+ */
 function goBack(sheet: Sheet, state: JobState, back: WentBack): void {
-  const steps = reopenedBy(sheet, state, stepOf(sheet, back.step))
+  const steps = aboveFrom(sheet, state, stepOf(sheet, back.step))
   for (const { key } of steps) {
-    back.reopened[key] = state.done[key]!
+    if (state.done[key]) back.reopened[key] = state.done[key]
     Reflect.deleteProperty(state.done, key)
     if (state.released[key]) back.released[key] = state.released[key]
     Reflect.deleteProperty(state.released, key)

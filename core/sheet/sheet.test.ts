@@ -24,6 +24,9 @@ const spoiled = (spoil: (sheet: Sheet) => void): SheetFault[] => {
 const stepIndex = (key: string) => liftPumpDocument().steps.findIndex(step => step.key === key)
 const stepAt = (sheet: Sheet, key: string) => sheet.steps.find(step => step.key === key)!
 
+const runOutIndex = liftPumpDocument().positions.findIndex(position => position.method === 'run-out')
+const runOut = (sheet: Sheet) => sheet.positions[runOutIndex]!
+
 describe('checkSheet', () => {
   it('takes the lift pump with both limbs, the floor and 60 steps or more', () => {
     const sheet = checkSheet(liftPumpDocument())
@@ -45,6 +48,15 @@ describe('checkSheet', () => {
     ['limits that cross', (s) => { s.positions[0]!.limits = { lower: 1, upper: 0.5 } }, '/positions/0/limits', 'above'],
     ['a word for a number', (s) => { (s.parts[0] as { count: unknown }).count = 'one' }, '/parts/0/count', 'integer'],
     ['a part in two assemblies', (s) => { s.assemblies![1]!.parts.push(s.assemblies![0]!.parts[0]!) }, `/assemblies/1/parts/${liftPumpDocument().assemblies![1]!.parts.length}`, 'in two assemblies'],
+    ['a refit that does not wait for its removal', (s) => { stepAt(s, 'kit').after = []; stepAt(s, 'guard-on').after = [] }, `/steps/${stepIndex('guard-on')}/after`, 'must come after it'],
+    ['a turn with too few angles', (s) => { runOut(s).planes = runOut(s).planes.slice(0, 7) }, `/positions/${runOutIndex}/planes`, 'eight angles or more'],
+    ['a turn that is named by no angles', (s) => { runOut(s).planes[2] = 'top' }, `/positions/${runOutIndex}/planes`, 'written as 0°, 45°'],
+    ['a turn with a gap', (s) => { runOut(s).planes = ['0°', '10°', '20°', '30°', '40°', '50°', '60°', '70°'] }, `/positions/${runOutIndex}/planes`, 'no gap over 90°'],
+    ['a station without a place', (s) => { runOut(s).atMm!.pop() }, `/positions/${runOutIndex}/atMm`, 'a place along the axis for each of its 5 stations'],
+    ['a bow without places', (s) => { delete runOut(s).atMm }, `/positions/${runOutIndex}/bowMm`, 'needs the places'],
+    ['a run-out that is no length', (s) => { runOut(s).quantity = 'angle' }, `/positions/${runOutIndex}/quantity`, 'must be a length'],
+    ['a reading that keeps to nothing', (s) => { stepAt(s, 'float-left').reads![0]!.keeps = { position: 'nowhere', stage: 'as-found', within: 0.1 } }, `/steps/${stepIndex('float-left')}/reads/0/keeps/position`, '"nowhere"'],
+    ['a reading that keeps to another quantity', (s) => { stepAt(s, 'float-left').reads![0]!.keeps = { position: 'casing-pressure', stage: 'as-left', within: 0.1 } }, `/steps/${stepIndex('float-left')}/reads/0/keeps/position`, 'same quantity'],
     ['a limb that is none', (s) => { (s.steps[0] as { limb: string }).limb = 'up' }, '/steps/0/limb', ''],
     ['an unknown key', (s) => { (s as unknown as { colour: string }).colour = 'red' }, '/colour', ''],
   ])('refuses %s with place and reason', (_name, spoil, place, reason) => {

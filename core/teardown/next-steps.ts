@@ -25,20 +25,28 @@ export function standingOn(sheet: Sheet, progress: Standing, step: Step): Step[]
 }
 
 /**
- * What has to be done again when the work goes back to a step: that step and every ticked one that stands on it, directly or through
- * others. Nothing else.
+ * A step and everything that stands on it, directly or through others, ticked or not.
+ *
+ * @returns in the order of the sheet
+ */
+export function aboveFrom(sheet: Sheet, progress: Standing, step: Step): Step[] {
+  const { followers } = indexOf(sheetNow(sheet, progress))
+  const above = new Set<string>()
+  const visit = (key: string): void => {
+    if (above.has(key)) return
+    above.add(key)
+    for (const follower of followers.get(key) ?? []) visit(follower.key)
+  }
+  visit(step.key)
+  return sheet.steps.filter(candidate => above.has(candidate.key))
+}
+
+/**
+ * What has to be ticked again when the work goes back to a step: that step and every ticked one that stands on it. Nothing else.
  *
  * @returns in the order of the sheet; empty when the step is not ticked
  * @example reopenedBy(sheet, state, stepOf(sheet, 'rotor-in')).map(step => step.title)
  */
 export function reopenedBy(sheet: Sheet, progress: Standing, step: Step): Step[] {
-  if (!isDone(progress, step.key)) return []
-  const reopened = new Set<string>()
-  const visit = (one: Step): void => {
-    if (reopened.has(one.key)) return
-    reopened.add(one.key)
-    standingOn(sheet, progress, one).forEach(visit)
-  }
-  visit(step)
-  return sheet.steps.filter(candidate => reopened.has(candidate.key))
+  return isDone(progress, step.key) ? aboveFrom(sheet, progress, step).filter(({ key }) => isDone(progress, key)) : []
 }

@@ -2,46 +2,15 @@ import { constants, createPublicKey, publicEncrypt, randomUUID } from 'node:cryp
 import { afterAll, describe, expect, it } from 'vitest'
 import { eq } from 'drizzle-orm'
 import sharp from 'sharp'
-import { emptyState, foldJob, nextSteps, sheetForJob, type JobState, type Sheet } from '#core'
 import type { Dossier, JobBundle, UnitAnswer, YardAnswer } from '#shared/wire/types'
-import { goodTruth, nextDeed } from '../../demo/walk'
 import { closeConnection, database } from '../../server/db/client'
 import { reading, sealKey as sealKeys } from '../../server/db/schema'
-import { demoDocuments } from '../support/demo-sheet'
+import { benchOf } from './bench-of'
 import { Client, draft } from './client'
 
 afterAll(closeConnection)
 
 const PIN = '4812'
-
-interface Bench { client: Client, id: string, sheet: Sheet, state: () => Promise<JobState>, workTo: (step: string, before?: 'duties' | 'tick') => Promise<void> }
-
-/** A job of its own on a unit, worked through the interface by a technician and a lead. */
-async function benchOf(tag: string, setup: object = {}, login = 'okafor'): Promise<Bench> {
-  const client = await Client.as(login)
-  const lead = await Client.as('brandt')
-  const { body, status } = await client.post<{ id: string }>(`/units/${tag}/jobs`, { reason: 'for a test', device: client.device, ...setup })
-  expect(status).toBe(200)
-  const bundle = async () => (await client.get<JobBundle>(`/jobs/${body.id}`)).body
-  const { job, sheet: released } = await bundle()
-  const sheet = sheetForJob(demoDocuments.find(document => document.key === released.key)!, job.setup)
-  const state = async () => {
-    const { snapshot, events } = await bundle()
-    return foldJob(sheet, events, snapshot?.state ?? emptyState())
-  }
-  const workTo = async (wanted: string, before: 'duties' | 'tick' = 'tick') => {
-    for (let deeds = 0; deeds < 600; deeds++) {
-      const now = await state()
-      const step = nextSteps(sheet, now).find(candidate => candidate.key === wanted) ?? nextSteps(sheet, now)[0]!
-      const { draft: next, byLead } = nextDeed(sheet, now, step, goodTruth(sheet), new Date())
-      if (step.key === wanted && (before === 'duties' || next.type === 'step-done')) return
-      if (next.type === 'photo-added') (next.body as { photo: string }).photo = randomUUID()
-      expect((await (byLead ? lead : client).append(body.id, [next])).body).toMatchObject({ results: [{ outcome: 'recorded' }] })
-    }
-    throw new Error(`never came to ${wanted}`)
-  }
-  return { client, id: body.id, sheet, state, workTo }
-}
 
 const picture = (width = 640, height = 480) => sharp({ create: { width, height, channels: 3, background: '#556' } })
   .withExif({ IFD0: { Make: 'Made-up camera', Copyright: 'somebody' }, IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '51/1 30/1 0/1' } }).jpeg().toBuffer()

@@ -168,3 +168,113 @@ test('the readings of a job stand by part beside the last overhaul, ask about a 
   await expect(page.getByRole('region', { name: 'This step' })).toBeVisible()
   expect(faults).toEqual([])
 })
+
+test('a working opened from a job starts empty, and its results go into the cells of the reading', async ({ browser }) => {
+  const { page, faults } = await signedIn(browser, 'lindqvist')
+  await openBench(page, 'G-411')
+  await page.getByRole('link', { name: 'Readings' }).click()
+  await page.getByRole('region', { name: 'Positions' }).getByRole('button', { name: /^Pinch of the shells/ }).click()
+  await page.getByRole('link', { name: 'Work it out' }).click()
+  const into = page.getByRole('region', { name: 'Into the job' })
+
+  await test.step('no example passes for a measurement', async () => {
+    await expect(into.getByText(/Into job/)).toBeVisible()
+    for (const box of await page.getByRole('form', { name: 'What is known' }).getByRole('textbox').all()) await expect(box).toHaveValue('')
+    await expect(resultOf(page).getByText('The result stands here as soon as every field can be read.')).toBeVisible()
+    await expect(into.getByRole('group', { name: 'Results to write down' })).toHaveCount(0)
+  })
+
+  await test.step('strips, wires and shims are drawn', async () => {
+    const known = { 'Strip, drive end, left edge': '1.18', 'Strip, drive end, right edge': '1.18', 'Strip, other end, left edge': '1.12', 'Strip, other end, right edge': '1.12', 'Between the end strips': '110', 'Between left and right edge': '60', 'Shims, drive end': '0.25', 'Wire on the shell, drive end': '0.21', 'Shims, other end': '0.25', 'Wire on the shell, other end': '0.22', 'Journal': '110', 'Speed': '1480' }
+    for (const [label, value] of Object.entries(known)) await field(page, label).fill(value)
+    for (const [row, [width, clearance]] of [['2.30', '38'], ['1.15', '76'], ['0.85', '102']].entries()) {
+      await page.getByLabel(`Scale of the strip, row ${row + 1}, width, mm`).fill(width!)
+      await page.getByLabel(`Scale of the strip, row ${row + 1}, clearance, µm`).fill(clearance!)
+    }
+    await expect(resultOf(page).getByRole('img', { name: /^Split bearing\. Strip at the drive end: 74 µm left, 74 µm right.*Pinch at the drive end 40 µm\. Pinch at the other end 30 µm\.$/ })).toBeVisible()
+    await expect(page).toHaveURL(/position=pinch/)
+  })
+
+  await test.step('taps fill the cells, one after the other', async () => {
+    const offers = into.getByRole('group', { name: 'Results to write down' })
+    for (let i = 0; i < 4; i++) await offers.getByRole('button', { name: /^Pinch, drive end/ }).click()
+    await expect(offers.getByRole('button', { name: /^Pinch, drive end/ })).toBeDisabled()
+    await expect(into.getByText('Understood: 0.040 mm, 0.040 mm, 0.040 mm, 0.040 mm')).toBeVisible()
+    await into.getByRole('button', { name: 'Write it down' }).click()
+    await expect(into.getByRole('status')).toContainText('IN')
+    await expect(page.getByText(/waiting to send/)).toHaveCount(0)
+  })
+
+  await into.getByRole('link', { name: 'Readings' }).click()
+  await expect(page.getByRole('row').filter({ hasText: 'Pinch of the shells' }).getByRole('cell').nth(2)).toHaveText(/0\.040\smm\s*IN/)
+  await page.goto(`/workings/pinch?job=${page.url().match(/jobs\/([\w-]+)/)![1]}&position=no-such&stage=as-left`)
+  await expect(page.getByRole('alert')).toContainText('takes no such reading')
+  expect(faults).toEqual([])
+})
+
+test('a shaft is turned under the dial, station by station, and its bow is drawn along it', async ({ browser }) => {
+  const { page, faults } = await signedIn(browser, 'lindqvist')
+  await openBench(page, 'P-102')
+  await page.getByRole('link', { name: 'Readings' }).click()
+  await page.getByRole('region', { name: 'Positions' }).getByRole('button', { name: /^Run-out of the bare shaft/ }).click()
+  const entry = page.getByRole('region', { name: 'This position' })
+  await expect(entry.getByRole('img', { name: /^Polar plot of 8 readings/ })).toHaveCount(5)
+  await entry.getByRole('button', { name: 'Measure again' }).click()
+
+  const cells = await entry.getByRole('textbox').all()
+  expect(cells.length).toBe(40)
+  await cells[0]!.focus()
+  for (let i = 0; i < 40; i++) {
+    // The middle station runs out by 0.060 mm towards 90°, the others by nothing.
+    const [station, angle] = [Math.floor(i / 8), i % 8 * Math.PI / 4]
+    await page.keyboard.press('Control+a')
+    await page.keyboard.type(station === 2 ? (0.03 + 0.03 * Math.sin(angle)).toFixed(3) : '0,000')
+    if (i < 39) await page.keyboard.press('Enter')
+  }
+  await expect(entry.getByRole('status')).toContainText('OUT by 0.020 mm')
+  await expect(entry.getByRole('status')).toContainText('Total reading, impeller seat 0.060 mm')
+  await expect(entry.getByRole('img', { name: /total 60\.0 µm, offset 29\.[89] µm, high side at 90°/ })).toBeVisible()
+  await expect(entry.getByRole('img', { name: /^Bow along the shaft: 0\.0 µm at 215 mm, 0\.0 µm at 494 mm, 29\.[89] µm at 630 mm/ })).toBeVisible()
+  await entry.getByText('Show the working').click()
+  await expect(entry.getByText('least-squares circle, ISO 12181-1').first()).toBeVisible()
+  await page.keyboard.press('Escape')
+  expect(faults).toEqual([])
+})
+
+test('instrument, calibration and temperatures stand beside the reading and decide with it', async ({ browser }) => {
+  const { page, context, faults } = await signedIn(browser, 'lindqvist')
+  await openBench(page, 'P-102')
+  await page.getByRole('link', { name: 'Readings' }).click()
+  await page.getByRole('region', { name: 'Positions' }).getByRole('button', { name: 'Bearing seat on the shaft, non-drive end' }).click()
+  const entry = page.getByRole('region', { name: 'This position' })
+  await entry.getByRole('button', { name: 'Measure again' }).click()
+  const instrument = entry.getByRole('combobox', { name: /: instrument$/ })
+  // Those that fit the place come first; what was last used here lies next to the hand.
+  await expect(instrument).toHaveValue('MIC-13')
+  expect(await instrument.locator('optgroup').first().locator('option').allInnerTexts()).toEqual([expect.stringContaining('MIC-13'), expect.stringContaining('MIC-14')])
+
+  for (const cell of await entry.getByRole('textbox').all()) await cell.fill('70.012')
+  await expect(entry.getByRole('status')).toContainText('IN')
+  await instrument.selectOption('MIC-14')
+  await expect(entry.getByText(/^Calibration ended/)).toBeVisible()
+  await expect(entry.getByRole('status')).toContainText('DOUBTFUL')
+  await expect(entry.getByRole('status')).toContainText('MIC-14 was past its calibration')
+  await instrument.selectOption('MIC-13')
+
+  await entry.getByRole('button', { name: 'Not at 20 °C …' }).click()
+  await expect(entry.getByRole('alert')).toContainText('a temperature is wanted')
+  await entry.getByLabel(/temperature of the part$/).fill('86 °F')
+  await entry.getByLabel(/temperature of the instrument$/).fill('20')
+  await expect(entry.getByRole('status')).toContainText('Mean 70.004 mm')
+  await expect(entry.getByRole('status')).toContainText('part 30 °C, instrument 20 °C: taken to 20 °C')
+
+  await test.step('without the link as well', async () => {
+    await context.setOffline(true)
+    await entry.getByRole('button', { name: 'Write it down' }).click()
+    await expect(page.getByText('1 waiting to send')).toBeVisible()
+    await context.setOffline(false)
+    await expect(page.getByText(/waiting to send/)).toHaveCount(0, { timeout: 20_000 })
+  })
+  await expect(entry.getByRole('button', { name: 'Measure again' })).toBeVisible()
+  expect(faults).toEqual([])
+})

@@ -94,13 +94,13 @@ function move() {
               class="link"
               @click="show(rung.off)"
             >
-              {{ rung.off.short ?? rung.off.title }}
-            </button> — <button
+              off: {{ rung.off.short ?? rung.off.title }}
+            </button> <button
               type="button"
               class="link"
               @click="show(rung.on)"
             >
-              {{ rung.on.short ?? rung.on.title }}
+              on: {{ rung.on.short ?? rung.on.title }}
             </button>
             <span class="quiet">{{ bench.openKeys.value.has(rung.key) ? 'open' : bench.statusOf(rung.on) === 'done' ? 'closed' : 'not opened' }}</span>
           </dd>

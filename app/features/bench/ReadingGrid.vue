@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { KINDS } from '#core'
 import type { ReadingEntry } from './use-reading-entry'
 
@@ -16,6 +16,10 @@ function enter(event: KeyboardEvent) {
   if (next) next.focus()
   else emit('last')
 }
+/** A table says its unit once, in its corner. */
+const isTable = computed(() => position.value.planes.length > 1)
+const unit = computed(() => KINDS[position.value.quantity].base)
+const bare = (value: number) => show(value, true)
 const placeName = (s: number, p: number) => `${position.value.name}, ${position.value.stations[s]}${position.value.planes.length > 1 ? `, ${position.value.planes[p]}` : ''}`
 </script>
 
@@ -27,7 +31,7 @@ const placeName = (s: number, p: number) => `${position.value.name}, ${position.
     :style="{ '--planes': position.planes.length, '--stations': position.stations.length }"
   >
     <template v-if="position.planes.length > 1">
-      <span />
+      <span class="head">{{ editing ? '' : unit }}</span>
       <span
         v-for="plane in position.planes"
         :key="plane"
@@ -50,7 +54,7 @@ const placeName = (s: number, p: number) => `${position.value.name}, ${position.
           :class="{ bad: cells[s]?.[p]?.sentence }"
           :aria-label="placeName(s, p)"
           :aria-invalid="!!cells[s]?.[p]?.sentence"
-          :placeholder="KINDS[position.quantity].base"
+          :placeholder="unit"
           inputmode="decimal"
           autocomplete="off"
           :disabled="disabled"
@@ -60,10 +64,10 @@ const placeName = (s: number, p: number) => `${position.value.name}, ${position.
         <span
           v-else-if="stored"
           class="value mono"
-        >{{ show(stored.values[s]![p]!) }}<small
+        >{{ isTable ? bare(stored.values[s]![p]!) : show(stored.values[s]![p]!) }}<small
           v-if="before"
           class="quiet"
-        > was {{ show(before.values[s]![p]!) }}</small></span>
+        > was {{ bare(before.values[s]![p]!) }}</small></span>
       </template>
     </template>
   </div>

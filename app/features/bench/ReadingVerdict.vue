@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { formatQuantity, type Assessment, type Outline, type Position, type ReadingConditions } from '#core'
 import BowDrawing from '../../ui/drawings/BowDrawing.vue'
 import PolarDrawing from '../../ui/drawings/PolarDrawing.vue'
+import { measuredHow } from '../../ui/measured-how'
 import NeedleGauge from '../../ui/NeedleGauge.vue'
 import VerdictMark from '../../ui/VerdictMark.vue'
 import WorkingLines from '../../ui/WorkingLines.vue'
@@ -28,14 +29,6 @@ const by = computed(() => {
   if (margin === null) return ''
   if (verdict === 'doubtful') return `within ±${show(uncertainty)} of the limit`
   return verdict === 'out' ? `by ${show(-margin)}` : ''
-})
-/** With what and how warm, in one line. */
-const how = computed(() => {
-  const { instrument, temperature } = conditions ?? {}
-  return [
-    instrument ? `with ${instrument.tag}, U ${show(instrument.uncertainty)}` : '',
-    temperature ? `part ${temperature.partC} °C, instrument ${temperature.instrumentC} °C: taken to 20 °C` : '',
-  ].filter(Boolean).join(' · ')
 })
 </script>
 
@@ -68,10 +61,10 @@ const how = computed(() => {
         {{ doubt }}
       </p>
       <p
-        v-if="how"
+        v-if="conditions"
         class="quiet"
       >
-        {{ how }}
+        {{ measuredHow(conditions) }}
       </p>
     </div>
     <NeedleGauge
@@ -94,6 +87,7 @@ const how = computed(() => {
         <PolarDrawing
           :points="turn.points"
           :run-out="turn.found"
+          compact
         />
         <figcaption>
           {{ turn.station }}
@@ -118,7 +112,7 @@ const how = computed(() => {
 .result { display: grid; grid-template-columns: 1fr 132px; gap: 14px; align-items: start; margin-top: 10px; }
 .doubt { color: var(--brass); font-weight: 500; margin-top: 4px; }
 .working, .turns { grid-column: 1 / -1; }
-.turns { display: grid; grid-template-columns: repeat(auto-fit, minmax(96px, 1fr)); gap: 6px; }
+.turns { display: grid; grid-template-columns: repeat(auto-fit, minmax(82px, 1fr)); gap: 6px; }
 .turns figure { margin: 0; }
 .turns figcaption { font-size: 13px; text-align: center; line-height: 1.25; }
 .turns figcaption span { display: block; }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { markChecked, markMade, type Outline, type Part } from '#core'
+import { markChecked, markMade, positionOf, type Outline, type Part } from '#core'
 import type { Bench } from './use-bench'
 
 /** The machine in section along its axis, from the outlines of the sheet: what is out is lifted away, what moves next is lit. */
@@ -24,7 +24,12 @@ const axis = LIFTED + (HEIGHT - LIFTED) / 2
 
 const account = computed(() => new Map(bench.account.value.map(line => [line.part.key, line])))
 const isOut = (part: Part) => (account.value.get(part.key)?.out ?? 0) > 0
-const moving = computed(() => new Set([...(bench.shown.value?.removes ?? []), ...(bench.shown.value?.refits ?? [])].map(piece => piece.part)))
+/** What this step is about: what it moves, or what it measures. */
+const moving = computed(() => {
+  const { removes = [], refits = [], reads = [] } = bench.shown.value ?? {}
+  return new Set([...[...removes, ...refits].map(piece => piece.part), ...reads.map(read => positionOf(job.sheet!, read.position).part)])
+})
+const deed = computed(() => bench.shown.value?.removes || bench.shown.value?.refits ? 'moves' : 'measures')
 
 /** Both halves of an outline above and below the centre line; a solid part is one rectangle. */
 function rectangles({ fromMm, toMm, innerMm, outerMm }: Outline) {
@@ -53,7 +58,7 @@ function find(event: Event) {
 }
 const outNames = computed(() => drawn.value.filter(isOut).map(part => part.name))
 const label = computed(() => `Section along the shaft. ${outNames.value.length ? `Out: ${outNames.value.join(', ')}.` : 'Everything is in.'} ${
-  moving.value.size ? `This step moves: ${drawn.value.filter(part => moving.value.has(part.key)).map(part => part.name).join(', ')}.` : ''}`)
+  moving.value.size ? `This step ${deed.value}: ${drawn.value.filter(part => moving.value.has(part.key)).map(part => part.name).join(', ')}.` : ''}`)
 const litNames = computed(() => drawn.value.filter(part => moving.value.has(part.key)).map(part => part.name + (part.massKg && part.massKg > 25 ? ` · ${part.massKg} kg` : '')).slice(0, 3).join(', '))
 </script>
 

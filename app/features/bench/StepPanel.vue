@@ -250,6 +250,7 @@ footer { padding: 10px 20px 8px; border-top: 1px solid var(--rule); flex: none; 
 .big { width: 100%; min-height: 60px; font-size: 23px; }
 .obstacle { color: var(--brass); margin-bottom: 6px; font-weight: 500; }
 button.obstacle { display: flex; gap: 10px; align-items: center; justify-content: space-between; width: 100%; min-height: var(--target); padding: 0; background: none; border: 0; font: 500 16px/1.35 var(--text); text-align: left; cursor: pointer; }
+.obstacle svg { flex: none; font-size: 22px; }
 .refusal { color: var(--oxide); margin-bottom: 6px; font-weight: 500; }
 .stamp { color: var(--verdigris); font-weight: 500; display: flex; align-items: center; gap: 8px; flex-wrap: wrap; }
 .side { display: flex; gap: 4px; margin: 2px -10px 0; }

@@ -60,7 +60,7 @@ function bag(part: string, count: number) {
       <span class="eyebrow">Tray</span>
       <button
         class="mono link"
-        aria-label="Account of parts"
+        :aria-label="`${out} of ${total} out: account of parts`"
         @click="emit('account')"
       >
         {{ out }} of {{ total }} out

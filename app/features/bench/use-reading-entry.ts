@@ -36,7 +36,7 @@ export function useReadingEntry(bench: Bench, asked: () => { position: string, s
   })))
   const isComplete = computed(() => cells.value.length > 0 && cells.value.every(row => row.every(cell => cell.quantity)))
   const values = computed(() => cells.value.map(row => row.map(cell => cell.quantity?.value ?? Number.NaN)))
-  const show = (value: number) => formatQuantity(value, position.value.quantity, position.value.quantity === 'length' ? { decimals: 3 } : {})
+  const show = (value: number, bare = false) => formatQuantity(value, position.value.quantity, { bare, ...(position.value.quantity === 'length' ? { decimals: 3 } : {}) })
   /** Said when the number was typed in another unit than the one it is kept in. */
   const understood = computed(() => cells.value.flat().filter(cell => cell.quantity && cell.quantity.unit !== KINDS[position.value.quantity].base).map(cell => show(cell.quantity!.value)))
 

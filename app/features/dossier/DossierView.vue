@@ -4,6 +4,7 @@ import { formatQuantity, KINDS, type QuantityKind } from '#core'
 import type { Dossier } from '#shared/wire/types'
 import { callApi } from '../../net/api'
 import { useAnswer } from '../../net/use-answer'
+import { measuredHow } from '../../ui/measured-how'
 import { moment } from '../../ui/moment'
 import StateNote from '../../ui/StateNote.vue'
 import VerdictMark from '../../ui/VerdictMark.vue'
@@ -111,6 +112,10 @@ const marks = computed(() => (dossier.value?.state.marksMade ?? []).map(made => 
                 </td>
                 <td class="mono pre">
                   {{ cells(reading) }}
+                  <small
+                    v-if="reading.conditions"
+                    class="quiet"
+                  >{{ measuredHow(reading.conditions) }}</small>
                 </td>
                 <td class="mono quiet">
                   {{ unitOf(reading) }}

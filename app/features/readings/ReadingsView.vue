@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, watch } from 'vue'
+import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { formatQuantity, type Position, type ReadingStage } from '#core'
 import ReadingDuty from '../bench/ReadingDuty.vue'
 import { useBench } from '../bench/use-bench'
@@ -18,6 +18,12 @@ onMounted(() => void job.open(jobId))
 onBeforeUnmount(() => job.close())
 watch(() => job.meta?.unitTag, (tag) => { if (tag) void unit.load() })
 
+const entry = ref<HTMLElement>()
+/** Where list and entry stand one below the other, the entry comes into sight. */
+function pick(position: string) {
+  picked.value = position
+  entry.value?.scrollIntoView({ block: 'nearest' })
+}
 const show = (position: Position, value: number) => formatQuantity(value, position.quantity, position.quantity === 'length' ? { decimals: 3 } : { decimals: 2 })
 </script>
 
@@ -102,7 +108,7 @@ const show = (position: Position, value: number) => formatQuantity(value, positi
                 <button
                   class="name"
                   :aria-pressed="line.position.key === shown.position.key"
-                  @click="picked = line.position.key"
+                  @click="pick(line.position.key)"
                 >
                   {{ line.position.name }}
                 </button>
@@ -127,6 +133,7 @@ const show = (position: Position, value: number) => formatQuantity(value, positi
         </table>
       </section>
       <section
+        ref="entry"
         class="plate entry"
         aria-label="This position"
       >
@@ -179,5 +186,5 @@ tr.chosen td:first-child { box-shadow: inset 4px 0 var(--brass-line); }
 .stage { margin-top: 12px; padding-top: 10px; border-top: 1px solid var(--rule); }
 .stage :deep(h3) { display: none; }
 .last { margin-top: 12px; padding-top: 10px; border-top: 1px solid var(--rule); }
-@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } .entry { position: static; } }
+@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } .entry { position: static; order: -1; scroll-margin-top: 8px; } }
 </style>

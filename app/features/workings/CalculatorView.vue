@@ -50,49 +50,51 @@ const SYSTEMS = [{ label: 'mm, N·m', value: 'si' }, { label: 'in, lbf', value: 
           @change="set(key, $event)"
         />
       </form>
-      <section
-        class="plate card"
-        aria-label="What follows"
-        aria-live="polite"
-        :aria-busy="busy"
-      >
-        <OutcomePanel
-          v-if="outcome"
-          :outcome="outcome"
-          :system="system"
+      <div class="right">
+        <section
+          class="plate card"
+          aria-label="What follows"
+          aria-live="polite"
+          :aria-busy="busy"
+        >
+          <OutcomePanel
+            v-if="outcome"
+            :outcome="outcome"
+            :system="system"
+          />
+          <p
+            v-else-if="refusal && !isBlamed"
+            class="refusal"
+            role="alert"
+          >
+            {{ refusal.message }}
+          </p>
+          <p
+            v-else-if="!busy"
+            class="quiet"
+          >
+            The result stands here as soon as every field can be read.
+          </p>
+          <div
+            v-if="outcome"
+            class="acts"
+          >
+            <el-button @click="copy(asText())">
+              {{ copied ? 'Copied' : 'Copy as text' }}
+            </el-button>
+            <el-button @click="print">
+              Print
+            </el-button>
+          </div>
+        </section>
+        <TakeIntoJob
+          v-if="target"
+          :key="JSON.stringify(target)"
+          :target="target"
+          :results="outcome?.results ?? []"
         />
-        <p
-          v-else-if="refusal && !isBlamed"
-          class="refusal"
-          role="alert"
-        >
-          {{ refusal.message }}
-        </p>
-        <p
-          v-else-if="!busy"
-          class="quiet"
-        >
-          The result stands here as soon as every field can be read.
-        </p>
-        <div
-          v-if="outcome"
-          class="acts"
-        >
-          <el-button @click="copy(asText())">
-            {{ copied ? 'Copied' : 'Copy as text' }}
-          </el-button>
-          <el-button @click="print">
-            Print
-          </el-button>
-        </div>
-      </section>
+      </div>
     </div>
-    <TakeIntoJob
-      v-if="target"
-      :key="JSON.stringify(target)"
-      :target="target"
-      :results="outcome?.results ?? []"
-    />
   </article>
 </template>
 
@@ -101,6 +103,7 @@ header { display: flex; justify-content: space-between; gap: 20px; align-items: 
 .units { flex: none; }
 .columns { display: grid; grid-template-columns: minmax(330px, 5fr) minmax(340px, 6fr); gap: 16px; align-items: start; }
 .card { padding: 18px 22px; }
+.right { min-width: 0; }
 form { display: flex; flex-direction: column; gap: 8px; }
 .refusal { color: var(--oxide); font-weight: 500; }
 .acts { display: flex; gap: 8px; margin-top: 10px; }

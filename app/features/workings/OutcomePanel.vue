@@ -9,7 +9,7 @@ import type { Outcome } from './calculator'
 import BearingDrawing from './drawings/BearingDrawing.vue'
 import HistogramDrawing from './drawings/HistogramDrawing.vue'
 import ZonesDrawing from './drawings/ZonesDrawing.vue'
-import { showResult } from './use-calculator'
+import { showResult } from './show-result'
 
 const { outcome, system } = defineProps<{ outcome: Outcome, system: UnitSystem }>()
 const OWN_DRAWINGS = { zones: ZonesDrawing, histogram: HistogramDrawing, bearing: BearingDrawing }

@@ -7,12 +7,17 @@ export type Result
     | { label: string, from: number, to: number, kind: QuantityKind, unit?: string, decimals?: number, signed?: boolean, main?: boolean, verdict?: Verdict }
     | { label: string, word: string, main?: boolean, verdict?: Verdict }
 
+interface StripEdge { widthMm: number, clearanceUm: number }
+
+/** A flattened plastic gauge strip across a bearing, read at both edges. */
+export interface BearingStrip { at: 'drive end' | 'middle' | 'other end', left: StripEdge, right: StripEdge }
+
 export type Drawing
   = | { kind: 'zones', nominalMm: number, zones: { name: string, lowerUm: number, upperUm: number, measuredUm?: number }[] }
     | { kind: 'histogram', bins: readonly number[], minUm: number, maxUm: number }
     | { kind: 'polar', points: readonly RunOutPoint[], runOut: RunOut }
     | { kind: 'bow', bow: ShaftBow }
-    | { kind: 'bearing', clearancesUm: { driveEnd: { left: number, right: number }, otherEnd: { left: number, right: number } }, pinchUm: readonly number[] }
+    | { kind: 'bearing', strips: readonly BearingStrip[], ends: readonly { at: 'drive end' | 'other end', shimMm: number, wireMm: number, pinchUm: number }[] }
 
 export interface Outcome {
   results: readonly Result[]

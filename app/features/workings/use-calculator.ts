@@ -1,26 +1,10 @@
 import { useDebounceFn, useLocalStorage } from '@vueuse/core'
 import { computed, reactive, ref, shallowRef, watch, type Ref } from 'vue'
 import { DomainError, formatQuantity, parseQuantity, type UnitSystem } from '#core'
-import type { Calculator, Outcome, Result } from './calculator'
+import type { Calculator, Outcome } from './calculator'
 import type { Field } from './fields'
 import { targetQuery } from './job-target'
-
-/** The unit in which a result is shown to somebody who reads inches: small lengths in thou. */
-const IMPERIAL: Readonly<Record<string, { unit: string, moreDecimals: number }>> = { µm: { unit: 'thou', moreDecimals: 1 }, kN: { unit: 'lbf', moreDecimals: -1 } }
-
-/** A result as text, in the person's units. */
-export function showResult(result: Result, system: UnitSystem): string {
-  if ('word' in result) return result.word
-  if ('from' in result) {
-    const { from, to, ...rest } = result
-    return `${showResult({ ...rest, value: from }, system).split('\u00a0')[0]} … ${showResult({ ...rest, value: to }, system)}`
-  }
-  const { value, kind, unit, decimals, signed = false } = result
-  if (system === 'si' || kind === 'time' || kind === 'share') return formatQuantity(value, kind, { signed, ...(unit ? { unit } : {}), ...(decimals === undefined ? {} : { decimals }) })
-  const other = unit && IMPERIAL[unit]
-  if (other) return formatQuantity(value, kind, { signed, unit: other.unit, decimals: Math.max(0, (decimals ?? 1) + other.moreDecimals) })
-  return formatQuantity(value, kind, { signed, system, ...(kind === 'length' && decimals !== undefined ? { decimals: decimals + 1 } : {}) })
-}
+import { showResult } from './show-result'
 
 /**
  * A calculator at work: what is typed, what it is read as, what comes out. The address carries everything that differs from the
@@ -42,6 +26,10 @@ export function useCalculator(calculator: Ref<Calculator>) {
   const refusal = shallowRef<DomainError | null>(null)
   const busy = ref(false)
 
+  /** Worked out for a job it starts empty: an example must never pass for a measurement. */
+  const isForJob = computed(() => Object.keys(targetQuery(route.query)).length > 0)
+  const startOf = ({ start, input }: Field) => isForJob.value && input.as !== 'choice' ? '' : start
+
   const fields = computed(() => Object.entries(calculator.value.fields).map(([key, field]) => ({ key, field })))
   const asked = computed(() => fields.value.filter(({ field }) => field.when?.(texts) ?? true))
 
@@ -49,7 +37,7 @@ export function useCalculator(calculator: Ref<Calculator>) {
   let written = ''
   const nameOf = (query: Record<string, unknown>) => JSON.stringify(Object.entries(query).sort())
   function writeAddress(units = route.query.units): void {
-    const changed = Object.fromEntries(fields.value.filter(({ key, field }) => texts[key] !== field.start).map(({ key }) => [key, texts[key]!]))
+    const changed = Object.fromEntries(fields.value.filter(({ key, field }) => texts[key] !== startOf(field)).map(({ key }) => [key, texts[key]!]))
     const query = { ...changed, ...(units ? { units } : {}), ...targetQuery(route.query) }
     written = nameOf(query)
     void router.replace({ query })
@@ -60,7 +48,7 @@ export function useCalculator(calculator: Ref<Calculator>) {
     if (key === keyBefore && nameOf(query) === written) return
     for (const { key: name, field } of fields.value) {
       const linked = route.query[name]
-      const text = typeof linked === 'string' ? linked.slice(0, 2000) : field.start
+      const text = typeof linked === 'string' ? linked.slice(0, 2000) : startOf(field)
       if (key !== keyBefore || texts[name] === undefined || typeof linked === 'string') texts[name] = text
     }
   }, { immediate: true })
@@ -81,6 +69,7 @@ export function useCalculator(calculator: Ref<Calculator>) {
   })
   /** The sentence beside a field: what cannot be read, or what the core says about it. */
   function faultOf(key: string): string | undefined {
+    if (isForJob.value && !texts[key]?.trim()) return undefined
     const field = refusal.value?.details.field
     return read.value.faults[key] ?? (typeof field === 'string' && calculator.value.blames?.[field] === key ? refusal.value!.message : undefined)
   }

@@ -4,7 +4,7 @@ import type { Outline, ShaftBow } from '#core'
 
 /** The bow of the shaft along its axis, magnified, against the straight line of the supports; over the section of the machine when there is one. */
 const { bow, outlines = [] } = defineProps<{ bow: ShaftBow, outlines?: readonly Outline[] }>()
-const [WIDTH, HEIGHT, AXIS, EDGE] = [420, 172, 100, 30]
+const [WIDTH, HEIGHT, AXIS, EDGE] = [420, 184, 100, 30]
 
 const along = computed(() => {
   const ends = [...bow.stations.map(station => station.atMm), ...outlines.flatMap(({ fromMm, toMm }) => [fromMm, toMm])]
@@ -70,7 +70,7 @@ const section = computed(() => {
     </g>
     <text
       :x="WIDTH - 8"
-      y="170"
+      y="176"
       text-anchor="end"
     >mm along, µm off the line</text>
   </svg>

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { RunOut, RunOutPoint } from '#core'
 
 /** Readings round the turn, magnified, with the fitted circle and the way its centre has moved. */
-const { points, runOut } = defineProps<{ points: readonly RunOutPoint[], runOut: RunOut }>()
+const { points, runOut, compact = false } = defineProps<{ points: readonly RunOutPoint[], runOut: RunOut, compact?: boolean }>()
 const [SIZE, RING] = [340, 88]
 const reach = computed(() => Math.max(runOut.eccentricityUm, ...points.map(point => Math.abs(point.readingUm - runOut.meanUm)), 1))
 const place = (angleDeg: number, um: number) => {
@@ -22,7 +22,8 @@ const high = computed(() => place(runOut.phaseDeg, reach.value * 1.25))
 
 <template>
   <svg
-    :viewBox="`0 0 ${SIZE} ${SIZE}`"
+    :viewBox="compact ? '24 24 292 292' : `0 0 ${SIZE} ${SIZE}`"
+    :class="{ compact }"
     role="img"
     :aria-label="`Polar plot of ${points.length} readings: total ${runOut.tirUm.toFixed(1)} µm, offset ${runOut.eccentricityUm.toFixed(1)} µm, high side at ${runOut.phaseDeg.toFixed(0)}°`"
   >
@@ -52,13 +53,15 @@ const high = computed(() => place(runOut.phaseDeg, reach.value * 1.25))
       :cy="dot[1]"
       r="4"
     />
-    <text
-      v-for="[text, tx, ty] in ([['0°', SIZE / 2 + 6, 12], ['90°', SIZE - 2, SIZE / 2 - 6], ['180°', SIZE / 2 + 6, SIZE - 3], ['270°', 28, SIZE / 2 - 6]] as const)"
-      :key="text"
-      :x="tx"
-      :y="ty"
-      :text-anchor="text === '90°' || text === '270°' ? 'end' : 'start'"
-    >{{ text }}</text>
+    <template v-if="!compact">
+      <text
+        v-for="[text, tx, ty] in ([['0°', SIZE / 2 + 6, 12], ['90°', SIZE - 2, SIZE / 2 - 6], ['180°', SIZE / 2 + 6, SIZE - 3], ['270°', 28, SIZE / 2 - 6]] as const)"
+        :key="text"
+        :x="tx"
+        :y="ty"
+        :text-anchor="text === '90°' || text === '270°' ? 'end' : 'start'"
+      >{{ text }}</text>
+    </template>
   </svg>
 </template>
 
@@ -69,5 +72,10 @@ svg { max-width: 340px; margin: 0 auto; }
 .fit { fill: var(--steel-turning); fill-opacity: .5; stroke: var(--scribe); stroke-width: 2; }
 .high { stroke: var(--brass-line); stroke-width: 2.5; }
 .dot { fill: var(--ink); }
+/* A quarter of the size: lines and dots keep their weight on the screen. */
+.compact .fit { stroke-width: 5; }
+.compact .high { stroke-width: 6; }
+.compact .dot { r: 9px; }
+.compact .mean, .compact .cross { stroke-width: 3; }
 text { font: 12px var(--mono); fill: var(--slate); }
 </style>

@@ -1,4 +1,4 @@
-import { bearingAlignment, bearingPinch, centreEndClearance, CLEARANCE_GROUPS, DomainError, locknutTabs, radialInternalClearance, recommendedSeat, sleeveClearance, thrustFloat, type SleeveMeasurement } from '#core'
+import { bearingAlignment, bearingPinch, centreEndClearance, CLEARANCE_GROUPS, DomainError, locknutTabs, plasticGaugeClearance, radialInternalClearance, recommendedSeat, sleeveClearance, thrustFloat, type SleeveMeasurement } from '#core'
 import { askWorker } from '../../../workers/ask-worker'
 import { calculator, mm, um, umRange, type Result } from '../calculator'
 import { choice, optional, plain, quantity, rows, several } from '../fields'
@@ -105,6 +105,7 @@ export const bearingCalculators = [
     blames: { lengthMm: 'length', acrossMm: 'across', widthMm: 'scale', diameterMm: 'journal', shimMm: 'shimDe', wireMm: 'wireDe' },
     compute(v) {
       const scale = scaleOf(v.scale)
+      const edge = (widthMm: number) => ({ widthMm, clearanceUm: plasticGaugeClearance(widthMm, scale) })
       const lies = bearingAlignment({ driveEnd: { leftMm: v.deLeft, rightMm: v.deRight }, otherEnd: { leftMm: v.oeLeft, rightMm: v.oeRight }, scale, lengthMm: v.length, acrossMm: v.across })
       const widthsMm = [v.deLeft, v.deRight, v.midLeft, v.midRight, v.oeLeft, v.oeRight].filter(width => width !== undefined)
       const clearance = sleeveClearance({ method: 'plastic gauge', widthsMm, scale }, { diameterMm: v.journal, speedRpm: v.speed })
@@ -117,7 +118,11 @@ export const bearingCalculators = [
           um('Pinch, drive end', pinch[0]!.pinchUm, { signed: true, main: true }), um('Pinch, other end', pinch[1]!.pinchUm, { signed: true, main: true }),
         ],
         working: [...clearance.working, ...lies.working, ...pinch.flatMap(({ working }, i) => working.map(line => ({ ...line, label: `${line.label}, ${i ? 'other' : 'drive'} end` })))],
-        drawing: { kind: 'bearing', clearancesUm: lies.clearancesUm, pinchUm: pinch.map(one => one.pinchUm) }, caution: 'Wanted clearance and pinch come from the maker. Caps are heavy: two hands, no fingers in the joint.',
+        drawing: {
+          kind: 'bearing', strips: ([['drive end', v.deLeft, v.deRight], ['middle', v.midLeft, v.midRight], ['other end', v.oeLeft, v.oeRight]] as const).flatMap(([at, left, right]) => left === undefined || right === undefined ? [] : [{ at, left: edge(left), right: edge(right) }]),
+          ends: [{ at: 'drive end', shimMm: v.shimDe, wireMm: v.wireDe, pinchUm: pinch[0]!.pinchUm }, { at: 'other end', shimMm: v.shimOe, wireMm: v.wireOe, pinchUm: pinch[1]!.pinchUm }],
+        },
+        caution: 'Wanted clearance and pinch come from the maker. Caps are heavy: two hands, no fingers in the joint.',
       }
     },
   }),

@@ -1,14 +1,14 @@
-import { boreAfterPressing, fitLimits, gripTime, interferenceFit, likelyFits, mountingTemperature, taperDriveUp, type FitMaterial } from '#core'
+import { boreAfterPressing, EXPANSION_PER_K, fitLimits, gripTime, interferenceFit, likelyFits, mountingTemperature, taperDriveUp, type FitMaterial } from '#core'
 import { calculator, mm, mmRange, um, umRange, type Result } from '../calculator'
 import { choice, optional, plain, quantity, word } from '../fields'
 
-/** Usual figures of materials; the drawing stands above them. α per K. */
+/** Usual figures of materials; the drawing stands above them. */
 const MATERIALS = {
-  steel: { name: 'Steel', youngMPa: 210_000, poisson: 0.3, alphaPerK: 11.5e-6 },
-  stainless: { name: 'Stainless steel', youngMPa: 195_000, poisson: 0.3, alphaPerK: 16.5e-6 },
-  castIron: { name: 'Grey cast iron', youngMPa: 110_000, poisson: 0.26, alphaPerK: 10.5e-6 },
-  bronze: { name: 'Bronze', youngMPa: 105_000, poisson: 0.34, alphaPerK: 18e-6 },
-  aluminium: { name: 'Aluminium', youngMPa: 71_000, poisson: 0.33, alphaPerK: 23.5e-6 },
+  steel: { name: 'Steel', youngMPa: 210_000, poisson: 0.3, alphaPerK: EXPANSION_PER_K.steel },
+  stainless: { name: 'Stainless steel', youngMPa: 195_000, poisson: 0.3, alphaPerK: EXPANSION_PER_K['stainless steel'] },
+  castIron: { name: 'Grey cast iron', youngMPa: 110_000, poisson: 0.26, alphaPerK: EXPANSION_PER_K['cast iron'] },
+  bronze: { name: 'Bronze', youngMPa: 105_000, poisson: 0.34, alphaPerK: EXPANSION_PER_K.bronze },
+  aluminium: { name: 'Aluminium', youngMPa: 71_000, poisson: 0.33, alphaPerK: EXPANSION_PER_K.aluminium },
 } as const
 type MaterialKey = keyof typeof MATERIALS
 const material = (label: string, first: MaterialKey = 'steel') => choice(label, Object.fromEntries(

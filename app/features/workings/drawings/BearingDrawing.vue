@@ -2,88 +2,141 @@
 import { computed } from 'vue'
 import type { Drawing } from '../calculator'
 
-/** A split bearing seen from above: journal, the clearance at its four corners magnified, and the pinch of each end. */
+/** A split bearing: from above the journal with its flattened strips as wide as they are, below each end in section with shims and wire. */
 const { drawing } = defineProps<{ drawing: Extract<Drawing, { kind: 'bearing' }> }>()
-const most = computed(() => Math.max(drawing.clearancesUm.driveEnd.left, drawing.clearancesUm.driveEnd.right, drawing.clearancesUm.otherEnd.left, drawing.clearancesUm.otherEnd.right))
-const gap = (um: number) => um / most.value * 34
-const shape = computed(() => {
-  const { driveEnd, otherEnd } = drawing.clearancesUm
-  return {
-    // The journal lies straight; the shells stand off it by the clearance.
-    upper: `M90 ${72 - gap(driveEnd.left)}L330 ${72 - gap(otherEnd.left)}V14H90Z`,
-    lower: `M90 ${128 + gap(driveEnd.right)}L330 ${128 + gap(otherEnd.right)}V186H90Z`,
-  }
-})
-const corners = computed(() => {
-  const { driveEnd, otherEnd } = drawing.clearancesUm
-  return [
-    { name: 'left, drive end', um: driveEnd.left, x: 84, y: 66 }, { name: 'left, other end', um: otherEnd.left, x: 336, y: 66 },
-    { name: 'right, drive end', um: driveEnd.right, x: 84, y: 144 }, { name: 'right, other end', um: otherEnd.right, x: 336, y: 144 },
-  ]
-})
+const [WIDTH, TOP, BOTTOM] = [520, 52, 142]
+const PLACES = { 'drive end': 100, 'middle': 260, 'other end': 420 } as const
+/** Strips are drawn eighteen times as wide as they are. */
+const MAGNIFIED = 18
+
+const strips = computed(() => drawing.strips.map(({ at, left, right }) => {
+  const x = PLACES[at]
+  const [l, r] = [left.widthMm * MAGNIFIED / 2, right.widthMm * MAGNIFIED / 2]
+  return { at, x, left, right, shape: `M${x - l} ${TOP}L${x + l} ${TOP}L${x + r} ${BOTTOM}L${x - r} ${BOTTOM}Z` }
+}))
+const ends = computed(() => drawing.ends.map(end => ({ ...end, x: PLACES[end.at] })))
+const um = (value: number) => value.toFixed(0)
+const label = computed(() => `Split bearing. ${drawing.strips.map(({ at, left, right }) => `Strip at the ${at}: ${um(left.clearanceUm)} µm left, ${um(right.clearanceUm)} µm right`).join('. ')}. ${
+  drawing.ends.map(({ at, pinchUm }) => `Pinch at the ${at} ${um(pinchUm)} µm`).join('. ')}.`)
 </script>
 
 <template>
   <svg
-    viewBox="0 0 420 214"
+    :viewBox="`0 0 ${WIDTH} 318`"
     role="img"
-    :aria-label="`Split bearing: ${corners.map(corner => `${corner.um.toFixed(0)} µm ${corner.name}`).join(', ')}; pinch ${drawing.pinchUm.map(um => um.toFixed(0)).join(' and ')} µm`"
+    :aria-label="label"
   >
     <rect
       class="journal"
-      x="40"
-      y="72"
-      width="340"
-      height="56"
+      x="34"
+      :y="TOP"
+      width="452"
+      :height="BOTTOM - TOP"
     />
     <path
       class="axis"
-      d="M20 100H400"
+      :d="`M16 ${(TOP + BOTTOM) / 2}H504`"
     />
-    <path
-      class="shell"
-      :d="shape.upper"
-    />
-    <path
-      class="shell"
-      :d="shape.lower"
-    />
-    <text
-      v-for="corner in corners"
-      :key="corner.name"
-      :x="corner.x"
-      :y="corner.y"
-      :text-anchor="corner.x < 200 ? 'end' : 'start'"
-    >{{ corner.um.toFixed(0) }}</text>
     <text
       class="side"
-      x="210"
-      y="36"
-      text-anchor="middle"
+      x="28"
+      :y="TOP + 12"
+      text-anchor="end"
     >left</text>
     <text
       class="side"
-      x="210"
-      y="178"
-      text-anchor="middle"
+      x="28"
+      :y="BOTTOM - 4"
+      text-anchor="end"
     >right</text>
+    <g
+      v-for="strip in strips"
+      :key="strip.at"
+    >
+      <path
+        class="strip"
+        :d="strip.shape"
+      />
+      <text
+        class="place"
+        :x="strip.x"
+        y="16"
+        text-anchor="middle"
+      >{{ strip.at }}</text>
+      <text
+        :x="strip.x"
+        :y="TOP - 9"
+        text-anchor="middle"
+      >{{ um(strip.left.clearanceUm) }} µm</text>
+      <text
+        :x="strip.x"
+        :y="BOTTOM + 20"
+        text-anchor="middle"
+      >{{ um(strip.right.clearanceUm) }} µm</text>
+    </g>
+    <g
+      v-for="end in ends"
+      :key="end.at"
+    >
+      <path
+        class="cap"
+        :d="`M${end.x - 66} 266V214A66 30 0 0 1 ${end.x + 66} 214V266H${end.x + 44}A44 44 0 0 0 ${end.x - 44} 266Z`"
+      />
+      <path
+        class="shell"
+        :d="`M${end.x - 44} 266A44 44 0 0 1 ${end.x + 44} 266H${end.x + 34}A34 34 0 0 0 ${end.x - 34} 266Z`"
+      />
+      <circle
+        class="wire"
+        :cx="end.x"
+        cy="222"
+        r="5"
+      />
+      <rect
+        v-for="side in [-55, 55]"
+        :key="side"
+        class="shim"
+        :x="end.x + side - 11"
+        y="266"
+        width="22"
+        height="6"
+      />
+      <text
+        :x="end.x"
+        y="258"
+        text-anchor="middle"
+      >{{ end.wireMm }}</text>
+      <text
+        :x="end.x + (end.at === 'drive end' ? 74 : -74)"
+        y="274"
+        :text-anchor="end.at === 'drive end' ? 'start' : 'end'"
+      >{{ end.shimMm }}</text>
+      <text
+        class="pinch"
+        :x="end.x"
+        y="302"
+        text-anchor="middle"
+      >{{ end.pinchUm < 0 ? 'play' : 'pinch' }} {{ um(Math.abs(end.pinchUm)) }} µm</text>
+    </g>
     <text
-      x="90"
-      y="206"
+      class="side"
+      x="260"
+      y="258"
       text-anchor="middle"
-    >drive end, pinch {{ drawing.pinchUm[0]?.toFixed(0) }}</text>
-    <text
-      x="330"
-      y="206"
-      text-anchor="middle"
-    >other end, pinch {{ drawing.pinchUm[1]?.toFixed(0) }} µm</text>
+    >wire · shims, mm</text>
   </svg>
 </template>
 
 <style scoped>
 .journal { fill: var(--steel-shaft); stroke: var(--scribe); }
 .axis { stroke: var(--ink); stroke-dasharray: 10 3 2 3; }
+.strip { fill: var(--verdigris); fill-opacity: .55; stroke: var(--verdigris); }
+.cap { fill: var(--steel-housing); stroke: var(--slate); }
 .shell { fill: var(--steel-still); stroke: var(--brass-line); }
-text { font: 13px var(--mono); fill: var(--ink); }
-.side { font: 600 15px var(--label); fill: var(--slate); }
+.wire { fill: var(--chalk); stroke: var(--ink); stroke-width: 2; }
+.shim { fill: var(--brass-line); }
+text { font: 500 13px var(--mono); fill: var(--ink); }
+.side { font: 600 14px var(--label); fill: var(--slate); }
+.place { font: 600 15px var(--label); fill: var(--slate); }
+.pinch { font-size: 14px; }
 </style>

@@ -1,0 +1,210 @@
+import 'fake-indexeddb/auto'
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { effectScope } from 'vue'
+import type { JobEvent } from '#core'
+import type { AppendResult, Person, ProblemDetails } from '#shared/wire/types'
+
+const kept = new Map<string, string>()
+vi.stubGlobal('localStorage', { getItem: (key: string) => kept.get(key) ?? null, setItem: (key: string, value: string) => void kept.set(key, value) })
+
+interface Sent { path: string, ids: string[] }
+/** The server of these tests: what it was sent, and what it answers next. */
+const server = {
+  sent: [] as Sent[], photos: [] as string[],
+  answer: (events: { id: string }[]): Promise<{ results: AppendResult[], seq: number }> => Promise.resolve({ results: events.map(({ id }, i) => ({ id, outcome: 'recorded', seq: i + 1 })), seq: events.length }),
+  takePhoto: (): Promise<void> => Promise.resolve(),
+}
+const usual = { answer: server.answer, takePhoto: server.takePhoto }
+
+vi.mock('./api', async (original) => {
+  const real = await original<typeof import('./api')>()
+  return {
+    ...real,
+    callApi: (path: string, { body }: { body: { events: { id: string }[] } }) => {
+      server.sent.push({ path, ids: body.events.map(event => event.id) })
+      return server.answer(body.events)
+    },
+    sendPicture: (_job: string, photo: string) => {
+      server.photos.push(photo)
+      return server.takePhoto()
+    },
+  }
+})
+const { ApiProblem, NoNetwork } = await import('./api')
+const { deviceStore } = await import('./device-store')
+const { useOutboxStore } = await import('./outbox-store')
+const { useSessionStore } = await import('../features/session/session-store')
+
+const okafor: Person = { id: 'person-okafor', login: 'okafor', name: 'R. Okafor', role: 'technician', sites: null }
+const problem = (status: number, more: object = {}) => new ApiProblem({ type: '', title: '', status, detail: `refused with ${status}`, code: 'test', ...more } as ProblemDetails)
+const note = (id: string, person = okafor): JobEvent => ({ id, type: 'note-added', body: { text: id }, actor: { id: person.id, name: person.name }, happenedAt: '2026-05-04T08:00:00.000Z' })
+const inStore = async () => (await deviceStore.waiting.orderBy('order').toArray()).map(entry => entry.event.id)
+
+/** A device as it starts: nothing in memory, whatever IndexedDB has kept. */
+function device(person: Person | null = okafor) {
+  setActivePinia(createPinia())
+  return effectScope().run(() => {
+    const session = useSessionStore()
+    session.person = person
+    return { session, outbox: useOutboxStore() }
+  })!
+}
+const settled = (outbox: ReturnType<typeof useOutboxStore>) => vi.waitFor(() => expect(outbox.count).toBe(0))
+
+beforeEach(async () => {
+  Object.assign(server, usual, { sent: [], photos: [] })
+  await Promise.all([deviceStore.waiting.clear(), deviceStore.setAside.clear(), deviceStore.photos.clear()])
+})
+
+describe('what waits on a device', () => {
+  it('is safe in the store before it is sent, and gone from it once it is recorded', async () => {
+    const { outbox } = device()
+    let safe: string[] = []
+    server.answer = async (events) => {
+      safe = await inStore()
+      return usual.answer(events)
+    }
+    const recorded: string[] = []
+    outbox.onRecorded((_job, events) => void recorded.push(...events.map(({ event, seq }) => `${event.id} as ${seq}`)))
+    await outbox.add('job-1', note('a'))
+    await settled(outbox)
+    expect(safe).toEqual(['a'])
+    expect(recorded).toEqual(['a as 1'])
+    expect(await inStore()).toEqual([])
+  })
+
+  it('goes in order, one job at a time, at most fifty at once', async () => {
+    const { outbox, session } = device()
+    session.expired = true
+    const ids = Array.from({ length: 120 }, (_, i) => `e${i}`)
+    for (const [i, id] of ids.entries()) await outbox.add(i < 110 ? 'job-1' : 'job-2', note(id))
+    expect(server.sent).toEqual([])
+    session.expired = false
+    await settled(outbox)
+    expect(server.sent.map(({ path, ids: sent }) => [path, sent.length])).toEqual([['/jobs/job-1/events', 50], ['/jobs/job-1/events', 50], ['/jobs/job-1/events', 10], ['/jobs/job-2/events', 10]])
+    expect(server.sent.flatMap(batch => batch.ids)).toEqual(ids)
+  })
+
+  it('survives a restart of the device and is sent with the same ids', async () => {
+    const first = device()
+    server.answer = () => Promise.reject(new NoNetwork())
+    await first.outbox.add('job-1', note('a'))
+    await first.outbox.add('job-1', note('b'))
+    await vi.waitFor(() => expect(first.outbox.offline).toBe(true))
+    expect(first.outbox.count).toBe(2)
+    Object.assign(server, usual, { sent: [] })
+    const second = device()
+    await second.outbox.restore()
+    await settled(second.outbox)
+    expect(server.sent.map(batch => batch.ids)).toEqual([['a', 'b']])
+    expect(second.outbox.offline).toBe(false)
+  })
+
+  it('keeps waiting when the server is broken or the sign-in has run out, and says which', async () => {
+    const { outbox, session } = device()
+    server.answer = () => Promise.reject(problem(503))
+    await outbox.add('job-1', note('a'))
+    await vi.waitFor(() => expect(server.sent.length).toBe(1))
+    expect([outbox.count, outbox.setAside.length, session.expired]).toEqual([1, 0, false])
+    server.answer = () => Promise.reject(problem(401))
+    await outbox.send()
+    await vi.waitFor(() => expect(session.expired).toBe(true))
+    await outbox.send()
+    expect(server.sent.length).toBe(2)
+    expect(await inStore()).toEqual(['a'])
+    server.answer = usual.answer
+    session.expired = false
+    await settled(outbox)
+  })
+
+  it('leaves alone what another person has left here, until they sign in', async () => {
+    const brandt: Person = { ...okafor, id: 'person-brandt', login: 'brandt', name: 'H. Brandt', role: 'lead' }
+    const { outbox, session } = device(null)
+    await outbox.add('job-1', note('mine'))
+    await outbox.add('job-1', note('theirs', brandt))
+    session.person = brandt
+    await vi.waitFor(() => expect(server.sent.flatMap(batch => batch.ids)).toEqual(['theirs']))
+    expect(await inStore()).toEqual(['mine'])
+    session.person = okafor
+    await settled(outbox)
+  })
+})
+
+describe('what the server would not take', () => {
+  it('is set aside with its reason, is kept over a restart, and can be sent again as new or dropped', async () => {
+    const { outbox } = device()
+    server.answer = events => Promise.reject(problem(409, { results: events.map(({ id }, i) => i === 0 ? { id, outcome: 'refused', code: 'step.done-already', message: 'H. Brandt has ticked it already.' } : { id, outcome: 'recorded', seq: 7 }) }))
+    await outbox.add('job-1', note('late'))
+    await settled(outbox)
+    expect(outbox.setAside.map(({ id, message }) => [id, message])).toEqual([['late', 'H. Brandt has ticked it already.']])
+
+    const again = device()
+    await again.outbox.restore()
+    expect(again.outbox.setAside.map(({ id }) => id)).toEqual(['late'])
+    Object.assign(server, usual, { sent: [] })
+    await again.outbox.sendAgain('late')
+    await settled(again.outbox)
+    expect(server.sent.length).toBe(1)
+    expect(server.sent[0]!.ids).not.toEqual(['late'])
+    expect(await deviceStore.setAside.count()).toBe(0)
+  })
+
+  it('of a batch that was refused as a whole is all set aside', async () => {
+    const { outbox, session } = device()
+    session.expired = true
+    await outbox.add('job-1', note('a'))
+    await outbox.add('job-1', note('b'))
+    server.answer = () => Promise.reject(problem(403))
+    session.expired = false
+    await settled(outbox)
+    expect(outbox.setAside.map(({ id, message }) => [id, message])).toEqual([['a', 'refused with 403'], ['b', 'refused with 403']])
+    await outbox.dismiss('a')
+    expect(await deviceStore.setAside.toCollection().primaryKeys()).toEqual(['b'])
+  })
+
+  it('is not sent again when it was a signature that did not hold', async () => {
+    const { outbox } = device()
+    server.answer = events => Promise.resolve({ results: events.map(({ id }) => ({ id, outcome: 'refused', code: 'pin.wrong', message: 'wrong' })), seq: 0 })
+    await outbox.add('job-1', note('signed'), { sealed: 'c2VhbA==', at: okafor.id })
+    await outbox.add('job-1', note('plain'))
+    await settled(outbox)
+    Object.assign(server, usual, { sent: [] })
+    await outbox.sendAllAgain()
+    await settled(outbox)
+    expect(server.sent.flatMap(batch => batch.ids).length).toBe(1)
+    expect(outbox.setAside.map(({ id, signature }) => [id, signature])).toEqual([['signed', true]])
+  })
+})
+
+describe('photos', () => {
+  const picture = new Blob(['picture'], { type: 'image/jpeg' })
+
+  it('wait for the link, go after the events, and one that is refused does not stand in the way of the others', async () => {
+    const { outbox, session } = device()
+    session.expired = true
+    await outbox.addPhoto({ id: 'bad', job: 'job-1', picture })
+    await outbox.addPhoto({ id: 'good', job: 'job-1', picture })
+    await outbox.add('job-1', note('a'))
+    expect(outbox.count).toBe(3)
+    server.takePhoto = () => server.photos.at(-1) === 'bad' ? Promise.reject(problem(422)) : Promise.resolve()
+    session.expired = false
+    await settled(outbox)
+    expect(server.sent.length).toBe(1)
+    expect(server.photos).toEqual(['bad', 'good'])
+    expect(outbox.photos.map(({ id, problem: why }) => [id, why])).toEqual([['bad', 'refused with 422']])
+    expect((await deviceStore.photos.toArray()).map(({ id }) => id)).toEqual(['bad'])
+  })
+})
+
+describe('what the log has already', () => {
+  it('needs not wait any more', async () => {
+    const { outbox } = device()
+    server.answer = () => Promise.reject(new NoNetwork())
+    await outbox.add('job-1', note('a'))
+    await outbox.add('job-1', note('b'))
+    await outbox.forgetRecorded(new Set(['a', 'z']))
+    expect(outbox.waiting.map(entry => entry.event.id)).toEqual(['b'])
+    expect(await inStore()).toEqual(['b'])
+  })
+})
