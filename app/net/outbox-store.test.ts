@@ -41,18 +41,21 @@ const problem = (status: number, more: object = {}) => new ApiProblem({ type: ''
 const note = (id: string, person = okafor): JobEvent => ({ id, type: 'note-added', body: { text: id }, actor: { id: person.id, name: person.name }, happenedAt: '2026-05-04T08:00:00.000Z' })
 const inStore = async () => (await deviceStore.waiting.orderBy('order').toArray()).map(entry => entry.event.id)
 
-/** A device as it starts: nothing in memory, whatever IndexedDB has kept. */
+const switchedOff: (() => void)[] = []
+/** A device as it starts: nothing in memory, whatever IndexedDB has kept. Those of earlier tests try nothing any more. */
 function device(person: Person | null = okafor) {
   setActivePinia(createPinia())
   return effectScope().run(() => {
     const session = useSessionStore()
     session.person = person
+    switchedOff.push(() => { session.person = null })
     return { session, outbox: useOutboxStore() }
   })!
 }
 const settled = (outbox: ReturnType<typeof useOutboxStore>) => vi.waitFor(() => expect(outbox.count).toBe(0))
 
 beforeEach(async () => {
+  for (const off of switchedOff.splice(0)) off()
   Object.assign(server, usual, { sent: [], photos: [] })
   await Promise.all([deviceStore.waiting.clear(), deviceStore.setAside.clear(), deviceStore.photos.clear()])
 })

@@ -1,5 +1,5 @@
 import { stepOf, type Sheet } from '../sheet'
-import { aboveFrom } from '../teardown'
+import { aboveFrom, sheetNow } from '../teardown'
 import type { EventType, JobEvent } from './events'
 import { emptyState, LISTS, REGISTERS, type JobState, type Stamp, type WentBack } from './state'
 
@@ -80,31 +80,59 @@ function takeBack(state: JobState, id: string, type: EventType | undefined): voi
  * is.
  */
 function goBack(sheet: Sheet, state: JobState, back: WentBack): void {
-  const steps = aboveFrom(sheet, state, stepOf(sheet, back.step))
-  for (const { key } of steps) {
-    if (state.done[key]) back.reopened[key] = state.done[key]
-    Reflect.deleteProperty(state.done, key)
-    if (state.released[key]) back.released[key] = state.released[key]
-    Reflect.deleteProperty(state.released, key)
+  const { keys, readings, checks, refits } = reachOf(sheet, state, back.step)
+  for (const key of keys) {
+    if (state.done[key]) move(state.done, back.reopened, key)
+    if (state.released[key]) move(state.released, back.released, key)
   }
-  const keys = new Set(steps.map(step => step.key))
-  const readings = new Set(steps.flatMap(step => step.reads ?? []).map(read => `${read.position} ${read.stage}`))
-  const checks = new Set(steps.flatMap(step => step.checks ?? []))
-  // Of a part that goes in by several steps, what the others put in stays.
-  const refitted = sheet.steps.filter(step => step.refits && state.done[step.key])
-  const putInUntil = new Map(steps.flatMap(step => step.refits ?? []).map(({ part }) =>
-    [part, Math.max(0, ...refitted.filter(step => step.refits!.some(piece => piece.part === part)).map(step => state.done[step.key]!.n))]))
   overtake(state.readings, back, reading => readings.has(`${reading.position} ${reading.stage}`))
   overtake(state.marksChecked, back, check => checks.has(check.mark))
-  overtake(state.placed, back, piece => piece.n > (putInUntil.get(piece.part) ?? Infinity))
   overtake(state.handChecks, back, check => keys.has(check.step))
+  // Of a part that goes in by several steps, what the others put in stays.
+  const placed = new Set(state.placed.map(piece => piece.part).filter(part => refits.has(part)))
+  for (const part of placed) {
+    const putInUntil = Math.max(0, ...sheet.steps.filter(step => state.done[step.key] && step.refits?.some(piece => piece.part === part)).map(step => state.done[step.key]!.n))
+    overtake(state.placed, back, piece => piece.part === part && piece.n > putInUntil)
+  }
   state.wentBack.push(back)
+}
+
+function move(from: Record<string, Stamp>, to: Record<string, Stamp>, key: string): void {
+  to[key] = from[key]!
+  Reflect.deleteProperty(from, key)
+}
+
+/** What going back to a step may touch: the steps from it upwards, and what belongs to them. */
+interface Reach { keys: ReadonlySet<string>, readings: ReadonlySet<string>, checks: ReadonlySet<string>, refits: ReadonlySet<string> }
+
+// It follows from the sheet alone, so it is worked out once a sheet and step.
+const reaches = new WeakMap<Sheet, Map<string, Reach>>()
+
+function reachOf(sheet: Sheet, state: JobState, key: string): Reach {
+  const now = sheetNow(sheet, state)
+  const known = reaches.get(now) ?? new Map<string, Reach>()
+  reaches.set(now, known)
+  let reach = known.get(key)
+  if (!reach) {
+    const steps = aboveFrom(sheet, state, stepOf(sheet, key))
+    reach = {
+      keys: new Set(steps.map(step => step.key)),
+      readings: new Set(steps.flatMap(step => step.reads ?? []).map(read => `${read.position} ${read.stage}`)),
+      checks: new Set(steps.flatMap(step => step.checks ?? [])),
+      refits: new Set(steps.flatMap(step => step.refits ?? []).map(piece => piece.part)),
+    }
+    known.set(key, reach)
+  }
+  return reach
 }
 
 type Overtakable = Stamp & { overtaken?: string }
 
 function overtake<T extends Overtakable>(list: T[], back: WentBack, where: (entry: T) => boolean): void {
-  for (const [i, entry] of list.entries()) if (!entry.overtaken && where(entry)) list[i] = { ...entry, overtaken: back.event }
+  for (let i = 0; i < list.length; i++) {
+    const entry = list[i]!
+    if (!entry.overtaken && where(entry)) list[i] = { ...entry, overtaken: back.event }
+  }
 }
 
 function restore(state: JobState, back: WentBack): void {

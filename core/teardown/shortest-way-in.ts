@@ -66,12 +66,12 @@ function requireTarget(sheet: Sheet, target: string): void {
   }
 }
 
-/** The steps that reach the target: all removals of a part, the first reading of a position, or the step itself. */
+/** The steps that reach the target: all removals of a part, the first reading of a position, or the step itself. A key may be used in several lists: a part is meant before a position, and that before a step. */
 export function goalsOf(sheet: Sheet, target: string): Step[] {
-  const { step, position } = indexOf(sheet)
-  if (step.has(target)) return [step.get(target)!]
+  const { part, position, step } = indexOf(sheet)
+  if (part.has(target)) return sheet.steps.filter(candidate => candidate.removes?.some(piece => piece.part === target))
   if (position.has(target)) return sheet.steps.filter(candidate => candidate.reads?.some(read => read.position === target)).slice(0, 1)
-  return sheet.steps.filter(candidate => candidate.removes?.some(piece => piece.part === target))
+  return step.has(target) ? [step.get(target)!] : []
 }
 
 /** A fork that the goals themselves belong to: on another way the target may be reached by another step. */

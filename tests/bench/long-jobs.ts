@@ -9,7 +9,7 @@ import { person, sheet as sheetTable, unit } from '../../server/db/schema'
 import { appendEvents } from '../../server/services/append-events'
 import { sheetOfJob } from '../../server/services/live-job'
 import { startJob } from '../../server/services/start-job'
-import { anyEvent, openJob } from '../support/bench-walk'
+import { anyEvent, bringBack, openJob } from '../support/bench-walk'
 import { smallSheet, type SmallStep } from '../support/small-sheet'
 
 /**
@@ -54,8 +54,10 @@ function longLog(sheet: Sheet): JobEvent[] {
   }
   for (;;) {
     const { draft, byLead } = nextDeed(sheet, state, nextSteps(sheet, state)[0]!, goodTruth(sheet), new Date())
-    if (draft.type === 'step-done') return events
-    take({ ...draft, actor: byLead ? { id: 'person-lead', name: 'Lead' } : { id: 'person-a', name: 'A' } } as JobEvent)
+    const event = { ...draft, actor: byLead ? { id: 'person-lead', name: 'Lead' } : { id: 'person-a', name: 'A' } } as JobEvent
+    if (draft.type !== 'step-done') take(event)
+    else if (guardEvent(sheet, state, event)) take(bringBack(sheet, state)!)
+    else return events
   }
 }
 

@@ -76,6 +76,7 @@ test('workings answer while one types, say what is wrong beside the field, and t
 test('every working answers what it starts with, and breaks no rule of accessibility', async ({ browser }) => {
   const { page, faults } = await signedIn(browser, 'okafor')
   await page.goto('/workings')
+  await expect(page.getByRole('navigation', { name: 'Workings' })).toBeVisible()
   const links = await page.getByRole('navigation', { name: 'Workings' }).getByRole('link').evaluateAll(list => list.map(link => link.getAttribute('href')!))
   expect(links.length).toBeGreaterThanOrEqual(20)
   for (const link of links.filter(one => !one.endsWith('/contact'))) {

@@ -85,7 +85,7 @@ export function walk(sheet: Sheet, start: JobState, choose: Choose, tries: numbe
 }
 
 /** What keeps a walk that is otherwise done right from going on: pieces that random moves have taken away. */
-function bringBack(sheet: Sheet, state: JobState): JobEvent | undefined {
+export function bringBack(sheet: Sheet, state: JobState): JobEvent | undefined {
   for (const line of partAccount(sheet, progressOf(state))) {
     const { key } = line.part
     if (line.outside > 0) return eventOf('part-moved', { part: key, count: line.outside, from: 'outside', to: 'loose' })

@@ -77,6 +77,7 @@ const placeName = (s: number, p: number) => `${position.value.name}, ${position.
 .grid { display: grid; grid-template-columns: minmax(90px, auto) repeat(var(--planes), minmax(64px, 1fr)); gap: 5px 8px; align-items: center; margin-top: 8px; overflow-x: auto; }
 .turned { grid-auto-flow: column; grid-template-columns: minmax(48px, auto); grid-auto-columns: minmax(64px, 1fr); grid-template-rows: repeat(calc(var(--planes) + 1), auto); }
 .head { font: 600 13px var(--label); color: var(--slate); }
+.grid:not(.turned) .head:not(:first-child) { text-align: right; }
 .station { font-size: 14px; }
 .turned .station { align-self: end; text-align: right; line-height: 1.15; }
 .cell { width: 100%; min-height: var(--target); padding: 0 10px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 17px; text-align: right; }

@@ -12,6 +12,8 @@ const HEIGHT = 108
 /** Above the machine hangs what was lifted away, smaller. */
 const LIFTED = 22
 const MARGIN = 10
+/** A mark's name needs this much beside its sign. */
+const NAME_WIDTH = 52
 
 const drawn = computed(() => job.sheet!.parts.filter(part => part.outlines))
 const extent = computed(() => {
@@ -45,11 +47,20 @@ const shapes = computed(() => layers.flatMap(layer => drawn.value.flatMap(part =
   .filter(outline => (outline.layer ?? 'housing') === layer)
   .map((outline, i) => ({ key: `${part.key}-${i}`, part, layer, out: isOut(part), lit: moving.value.has(part.key) || bench.pickedPart.value === part.key, rectangles: rectangles(outline) })))))
 
-/** The match-marks that are on the parts, under the part they were made on. */
-const marks = computed(() => job.sheet!.marks.flatMap((mark) => {
-  const outline = job.sheet!.parts.find(part => mark.between.includes(part.key) && part.outlines)?.outlines?.[0]
-  if (!outline || !markMade(job.state, mark.key)) return []
-  return [{ key: mark.key, x: MARGIN + ((outline.fromMm + outline.toMm) / 2 - extent.value.from) * scaleX.value, checked: markChecked(job.state, mark.key)?.result === 'matches' }]
+const middleOf = ({ fromMm, toMm }: Outline) => MARGIN + ((fromMm + toMm) / 2 - extent.value.from) * scaleX.value
+/** The match-marks that are on the parts, under the part they were made on; named where there is room. */
+const marks = computed(() => {
+  const placed = job.sheet!.marks.flatMap((mark) => {
+    const outline = job.sheet!.parts.find(part => mark.between.includes(part.key) && part.outlines)?.outlines?.[0]
+    if (!outline || !markMade(job.state, mark.key)) return []
+    return [{ key: mark.key, x: middleOf(outline), checked: markChecked(job.state, mark.key)?.result === 'matches' }]
+  }).sort((a, b) => a.x - b.x)
+  return placed.map((mark, i) => ({ ...mark, isNamed: (placed[i + 1]?.x ?? Infinity) - mark.x > NAME_WIDTH }))
+})
+/** Parts whose 12 o’clock is agreed: a line at their top. */
+const indexed = computed(() => drawn.value.filter(part => Object.hasOwn(job.state.indexed, part.key)).map((part) => {
+  const [outline] = part.outlines!
+  return { key: part.key, name: part.name, x: middleOf(outline!), y: axis - outline!.outerMm / 2 * scaleY.value }
 }))
 function find(event: Event) {
   const select = event.target as HTMLSelectElement
@@ -58,7 +69,9 @@ function find(event: Event) {
 }
 const outNames = computed(() => drawn.value.filter(isOut).map(part => part.name))
 const label = computed(() => `Section along the shaft. ${outNames.value.length ? `Out: ${outNames.value.join(', ')}.` : 'Everything is in.'} ${
-  moving.value.size ? `This step ${deed.value}: ${drawn.value.filter(part => moving.value.has(part.key)).map(part => part.name).join(', ')}.` : ''}`)
+  moving.value.size ? `This step ${deed.value}: ${drawn.value.filter(part => moving.value.has(part.key)).map(part => part.name).join(', ')}.` : ''} ${
+  marks.value.length ? `Marks: ${marks.value.map(mark => mark.checked ? `${mark.key} checked` : mark.key).join(', ')}.` : ''} ${
+  indexed.value.length ? `Index set on: ${indexed.value.map(part => part.name).join(', ')}.` : ''}`)
 const litNames = computed(() => drawn.value.filter(part => moving.value.has(part.key)).map(part => part.name + (part.massKg && part.massKg > 25 ? ` · ${part.massKg} kg` : '')).slice(0, 3).join(', '))
 </script>
 
@@ -105,7 +118,18 @@ const litNames = computed(() => drawn.value.filter(part => moving.value.has(part
         :class="{ checked: mark.checked }"
       >
         <path :d="`M${mark.x} ${HEIGHT - 9}l4 8h-8z`" />
+        <text
+          v-if="mark.isNamed"
+          :x="mark.x + 8"
+          :y="HEIGHT - 1"
+        >{{ mark.key }}</text>
       </g>
+      <path
+        v-for="part in indexed"
+        :key="part.key"
+        class="index"
+        :d="`M${part.x} ${part.y + 6}V${part.y - 5}m-3.5 0a3.5 3.5 0 1 0 7 0a3.5 3.5 0 1 0 -7 0`"
+      />
     </svg>
     <figcaption>
       <strong>{{ job.meta!.unitTag }}</strong> {{ job.sheet!.title }}
@@ -149,6 +173,8 @@ rect { stroke: var(--prussian); stroke-width: 1; vector-effect: non-scaling-stro
 .lifted rect { fill: var(--plate); stroke: var(--slate); stroke-dasharray: none; }
 g { cursor: pointer; }
 .mark path { fill: var(--chalk); stroke: var(--brass-line); }
+.mark text { font: 500 11px var(--mono); fill: var(--brass); }
+.index { fill: var(--chalk); stroke: var(--prussian); stroke-width: 1.6; }
 .mark.checked path { fill: var(--verdigris); stroke: var(--verdigris); }
 .find select { height: 26px; max-width: 170px; font: 500 13px var(--text); background: var(--chalk); color: var(--ink); border: 1px solid var(--rule-strong); }
 @media (pointer: coarse) { .find select { height: 44px; } }

@@ -17,8 +17,9 @@ const answer = useAnswer<Dossier>(() => `dossier ${jobId}`, () => callApi(`/jobs
 const dossier = computed(() => answer.data.value)
 onMounted(() => void answer.load())
 
+/** Single values in one line; a table in a line a station. */
 const cells = (reading: Dossier['readings'][number]) => reading.values.map(row => row.map(value =>
-  formatQuantity(value, reading.quantity as QuantityKind, { bare: true, ...(reading.quantity === 'length' ? { decimals: 3 } : {}) })).join('  ')).join('   ')
+  formatQuantity(value, reading.quantity as QuantityKind, { bare: true, ...(reading.quantity === 'length' ? { decimals: 3 } : {}) })).join('  ')).join(reading.planes.length > 2 ? '\n' : '   ')
 const unitOf = (reading: Dossier['readings'][number]) => KINDS[reading.quantity as QuantityKind].base
 const marks = computed(() => (dossier.value?.state.marksMade ?? []).map(made => ({ made, check: dossier.value!.state.marksChecked.findLast(check => check.mark === made.mark) })))
 </script>
@@ -95,7 +96,12 @@ const marks = computed(() => (dossier.value?.state.marksMade ?? []).map(made => 
         >
           None were taken.
         </p>
-        <div class="scroll">
+        <div
+          class="scroll"
+          tabindex="0"
+          role="region"
+          aria-label="Table of readings"
+        >
           <table
             v-if="dossier.readings.length"
             class="ruled"
@@ -107,11 +113,11 @@ const marks = computed(() => (dossier.value?.state.marksMade ?? []).map(made => 
                 :key="reading.position + reading.stage + reading.at"
               >
                 <td>{{ reading.name }}</td>
-                <td class="quiet">
+                <td class="quiet whole">
                   {{ reading.stage }}
                 </td>
-                <td class="mono pre">
-                  {{ cells(reading) }}
+                <td>
+                  <span class="mono pre">{{ cells(reading) }}</span>
                   <small
                     v-if="reading.conditions"
                     class="quiet"
@@ -121,7 +127,7 @@ const marks = computed(() => (dossier.value?.state.marksMade ?? []).map(made => 
                   {{ unitOf(reading) }}
                 </td>
                 <td><VerdictMark :verdict="reading.verdict" /></td>
-                <td class="quiet">
+                <td class="quiet whole">
                   {{ reading.by }}
                 </td>
               </tr>
@@ -197,7 +203,8 @@ const marks = computed(() => (dossier.value?.state.marksMade ?? []).map(made => 
 .card li { padding: 5px 0; border-top: 1px solid var(--rule); }
 .two { display: grid; grid-template-columns: 1fr 2fr; gap: 16px; align-items: start; }
 .scroll { overflow-x: auto; }
-.pre { white-space: pre; font-size: 13px; }
+.whole { white-space: nowrap; }
+.pre { display: block; white-space: pre; font-size: 13px; }
 .intact { color: var(--verdigris); font-weight: 600; }
 .broken { color: var(--oxide); font-weight: 600; }
 @media (max-width: 860px) { .two { grid-template-columns: 1fr; } }

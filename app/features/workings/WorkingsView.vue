@@ -1,20 +1,29 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import StateNote from '../../ui/StateNote.vue'
 import CalculatorView from './CalculatorView.vue'
 import { CALCULATOR_GROUPS, calculatorOf } from './calculators'
 import ContactView from './contact/ContactView.vue'
+import { targetQuery } from './job-target'
 
 const { name } = defineProps<{ name: string }>()
 /** Not a form but a table of its own. */
 const CONTACT = { key: 'contact', title: 'Contact picture' }
 const groups = CALCULATOR_GROUPS.map(({ title, calculators }) => ({ title, entries: [...calculators.map(({ key, title: named }) => ({ key, title: named })), ...(title === 'Bearings' ? [CONTACT] : [])] }))
 const calculator = computed(() => calculatorOf(name))
+
+const list = ref<HTMLElement>()
+/** On a tablet the list is a strip: the chosen one stays in sight. */
+watch([() => name, list], async () => {
+  await nextTick()
+  list.value?.querySelector('.router-link-active')?.scrollIntoView({ block: 'nearest', inline: 'center' })
+}, { flush: 'post' })
 </script>
 
 <template>
   <div class="workings">
     <nav
+      ref="list"
       class="list"
       aria-label="Workings"
     >
@@ -28,7 +37,7 @@ const calculator = computed(() => calculatorOf(name))
         <NuxtLink
           v-for="one in group.entries"
           :key="one.key"
-          :to="`/workings/${one.key}`"
+          :to="{ path: `/workings/${one.key}`, query: targetQuery($route.query) }"
         >
           {{ one.title }}
         </NuxtLink>
