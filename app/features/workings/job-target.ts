@@ -21,7 +21,9 @@ export function useJobTarget(): { jobId: ComputedRef<string | null>, target: Com
     return jobId.value && typeof position === 'string' && stage ? { job: jobId.value, position, stage } : null
   })
   const store = useJobStore()
-  onMounted(() => { if (jobId.value) void store.open(jobId.value) })
-  onBeforeUnmount(() => { if (jobId.value) store.close() })
+  // By the time the view goes the address may already be another one.
+  const opened = jobId.value
+  onMounted(() => { if (opened) void store.open(opened) })
+  onBeforeUnmount(() => { if (opened) store.close() })
   return { jobId, target }
 }

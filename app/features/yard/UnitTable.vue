@@ -99,7 +99,7 @@ function due(day: string | null): { text: string, state: 'late' | 'soon' | 'far'
 .scroll { overflow-x: auto; }
 .scroll tbody td { height: 48px; padding-block: 0; }
 .wide { white-space: nowrap; }
-.tag { display: inline-flex; align-items: center; min-height: 44px; font-weight: 500; font-size: 15px; }
+.tag { display: inline-flex; align-items: center; min-height: 44px; font-weight: 500; font-size: 15px; white-space: nowrap; }
 .due { white-space: nowrap; }
 .due svg { vertical-align: -2px; }
 .due.late { color: var(--oxide); font-weight: 600; }
