@@ -7,8 +7,8 @@ import ReadingVerdict from './ReadingVerdict.vue'
 import type { Bench } from './use-bench'
 import { useReadingEntry } from './use-reading-entry'
 
-/** `offers`: worked-out results that a tap puts into the next empty cell. */
-const { positionKey, stage, bench, offers = [] } = defineProps<{ positionKey: string, stage: ReadingStage, bench: Bench, offers?: readonly { label: string, text: string }[] }>()
+/** `offers`: worked-out results that a tap puts into the next empty cell; where there can be some, the reading is being worked out already. */
+const { positionKey, stage, bench, offers } = defineProps<{ positionKey: string, stage: ReadingStage, bench: Bench, offers?: readonly { label: string, text: string }[] }>()
 const entry = useReadingEntry(bench, () => ({ position: positionKey, stage }))
 const { position, stored, editing, understood, assessed, fault, backTo, questions, conditions, startTyping, store, write, fill } = entry
 const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.trim())))
@@ -17,7 +17,7 @@ const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.tr
 <template>
   <h3>{{ position.name }} <small>{{ stage }} · {{ position.instrument }}</small></h3>
   <div
-    v-if="editing && offers.length"
+    v-if="editing && offers?.length"
     class="offers"
     role="group"
     aria-label="Results to write down"
@@ -102,7 +102,7 @@ const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.tr
       Measure again
     </el-button>
     <NuxtLink
-      v-if="editing && position.worksheet && !offers.length"
+      v-if="editing && position.worksheet && !offers"
       class="worksheet"
       :to="{ path: `/workings/${position.worksheet}`, query: { job: bench.job.meta!.id, position: positionKey, stage } }"
     >
@@ -119,6 +119,7 @@ const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.tr
 </template>
 
 <style scoped>
+.choices { display: flex; flex-wrap: wrap; gap: 8px; margin-top: 10px; }
 .offers { display: flex; flex-wrap: wrap; gap: 6px; margin-top: 8px; }
 .offers .mono { margin-left: 8px; }
 .question { margin-top: 8px; padding: 9px 14px; border-left: 6px solid var(--brass-line); background: var(--brass-tint); }

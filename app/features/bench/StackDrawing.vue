@@ -174,6 +174,7 @@ rect { stroke: var(--prussian); stroke-width: 1; vector-effect: non-scaling-stro
 g { cursor: pointer; }
 .mark path { fill: var(--chalk); stroke: var(--brass-line); }
 .mark text { font: 500 11px var(--mono); fill: var(--brass); stroke: var(--chalk); stroke-width: 4; paint-order: stroke; }
+@media (max-width: 900px) { .mark text { display: none; } }
 .index { fill: var(--chalk); stroke: var(--prussian); stroke-width: 1.6; }
 .mark.checked path { fill: var(--verdigris); stroke: var(--verdigris); }
 .find select { height: 26px; max-width: 170px; font: 500 13px var(--text); background: var(--chalk); color: var(--ink); border: 1px solid var(--rule-strong); }

@@ -22,7 +22,7 @@ const offers = computed(() => position.value
 
 <template>
   <section
-    class="plate take"
+    class="plate into-job"
     aria-label="Into the job"
   >
     <p
@@ -77,13 +77,12 @@ const offers = computed(() => position.value
 </template>
 
 <style scoped>
-.take { padding: 16px 22px; margin-top: 16px; grid-column: 1 / -1; }
+.into-job { padding: 16px 22px; margin-top: 16px; grid-column: 1 / -1; }
 header { display: flex; justify-content: space-between; gap: 16px; flex-wrap: wrap; align-items: center; margin-bottom: 6px; }
 nav { display: flex; gap: 18px; }
 nav a { min-height: var(--target); display: inline-flex; align-items: center; }
-.take :deep(h3) { display: flex; flex-wrap: wrap; gap: 2px 12px; align-items: baseline; }
-.take :deep(h3 small) { font: 400 13px var(--text); color: var(--slate); }
-.take :deep(.choices) { display: flex; flex-wrap: wrap; gap: 8px; margin-top: 8px; }
+.into-job :deep(h3) { display: flex; flex-wrap: wrap; gap: 2px 12px; align-items: baseline; }
+.into-job :deep(h3 small) { font: 400 13px var(--text); color: var(--slate); }
 .refusal { color: var(--oxide); font-weight: 500; }
-@media print { .take { display: none; } }
+@media print { .into-job { display: none; } }
 </style>
