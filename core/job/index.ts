@@ -1,5 +1,5 @@
 export { assessFit, type FitAssessment, type FitSide } from './assess-fit'
-export { assessReading, type Assessment, type Criterion, type RunOutFound } from './assess-reading'
+export { assessReading, placeOf, type Assessment, type Criterion, type RunOutFound } from './assess-reading'
 export { assessTaken, type Taken } from './assess-taken'
 export { closeBlockers, type CloseBlocker } from './close-blockers'
 export { dutiesOf, openDuties, type Duty, type DutyLine } from './duties'

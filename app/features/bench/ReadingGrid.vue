@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { KINDS } from '#core'
+import { KINDS, placeOf } from '#core'
 import type { ReadingEntry } from './use-reading-entry'
 
 /** The cells of a reading, by station and plane: typed in, or as they stand. A run-out goes down the turn, station by station. */
@@ -20,7 +20,7 @@ function enter(event: KeyboardEvent) {
 const isTable = computed(() => position.value.planes.length > 1)
 const unit = computed(() => KINDS[position.value.quantity].base)
 const bare = (value: number) => show(value, true)
-const placeName = (s: number, p: number) => `${position.value.name}, ${position.value.stations[s]}${position.value.planes.length > 1 ? `, ${position.value.planes[p]}` : ''}`
+const placeName = (s: number, p: number) => `${position.value.name}, ${placeOf(position.value, s, p)}`
 </script>
 
 <template>

@@ -1,6 +1,7 @@
 import { computed, reactive, ref, type ComputedRef } from 'vue'
-import { DomainError, EXPANSION_PER_K, parseQuantity, positionOf, type Material, type Position, type ReadingConditions } from '#core'
+import { EXPANSION_PER_K, parseQuantity, positionOf, type Material, type Position, type ReadingConditions } from '#core'
 import type { InstrumentRow } from '#shared/wire/types'
+import { sentenceOf } from '../../net/api'
 import type { Bench } from './use-bench'
 import { useInstrumentStore } from './instrument-store'
 
@@ -29,7 +30,7 @@ export function useConditions(bench: Bench, position: ComputedRef<Position>) {
       celsius(warmth.instrument)
       return null
     } catch (error) {
-      return error instanceof DomainError ? error.message : String(error)
+      return sentenceOf(error)
     }
   })
   /** What goes into the record; undefined when nothing was said. */

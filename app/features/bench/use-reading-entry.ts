@@ -1,5 +1,6 @@
 import { computed, reactive, ref, watch } from 'vue'
-import { assessTaken, DomainError, formatQuantity, KINDS, parseQuantity, positionOf, questionReadings, readingAt, readOf, stepOf, type Assessment, type Quantity, type ReadingStage } from '#core'
+import { assessTaken, formatQuantity, KINDS, parseQuantity, placeOf, positionOf, questionReadings, readingAt, readOf, stepOf, type Assessment, type Quantity, type ReadingStage } from '#core'
+import { sentenceOf } from '../../net/api'
 import { serverNow } from '../../net/server-clock'
 import type { Bench } from './use-bench'
 import { useConditions } from './use-conditions'
@@ -64,11 +65,11 @@ export function useReadingEntry(bench: Bench, asked: () => { position: string, s
 
   function store(): void {
     if (!isComplete.value || !assessed.value.result) return
-    const { stations, planes, uncertainty, method } = position.value
+    const { uncertainty, method } = position.value
     // A turn of dial readings is no cloud round one value: its high side is no slip.
     const strange = method === 'run-out' ? [] : questionReadings(values.value, uncertainty)
     questions.value = strange.map(({ station, plane, value, neighbours }) => ({
-      place: planes.length > 1 ? `${stations[station]}, ${planes[plane]}` : stations[station]!, said: show(value), others: show(neighbours),
+      place: placeOf(position.value, station, plane), said: show(value), others: show(neighbours),
     }))
     if (questions.value.length === 0) write()
   }
@@ -87,7 +88,5 @@ export function useReadingEntry(bench: Bench, asked: () => { position: string, s
 
   return { position, stored, before, editing, typed, cells, understood, assessed, fault, backTo, questions, conditions, show, startTyping, store, write, fill }
 }
-
-const sentenceOf = (error: unknown) => error instanceof DomainError ? error.message : String(error)
 
 export type ReadingEntry = ReturnType<typeof useReadingEntry>
