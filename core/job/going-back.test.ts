@@ -2,19 +2,19 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { chooser, eventOf, numbers, openJob, towardsTick, walk } from '../../tests/support/bench-walk'
 import { demoDocuments, liftPump } from '../../tests/support/demo-sheet'
-import { stepOf } from '../sheet'
+import { stepOf, type Sheet } from '../sheet'
 import { aboveFrom, nextSteps, reopenedBy } from '../teardown'
 import { foldJob, guardEvent, handCheckOf, markChecked, readingAt, sheetForJob, type JobState } from '.'
 
-/** The lift pump brought to just before a step, with its duties met when that is wanted. */
-function before(key: string, duties = false): JobState {
-  let state = openJob(liftPump)
+/** A machine, the lift pump unless another is named, brought to just before a step, with its duties met when that is wanted. */
+function before(key: string, duties = false, sheet: Sheet = liftPump): JobState {
+  let state = openJob(sheet)
   for (let tries = 0; tries < 1000; tries++) {
-    const [step] = nextSteps(liftPump, state)
-    const event = towardsTick(liftPump, state, step!.key)
+    const [step] = nextSteps(sheet, state)
+    const event = towardsTick(sheet, state, step!.key)
     if (step!.key === key && (!duties || event.type === 'step-done')) return state
-    expect(guardEvent(liftPump, state, event)).toBeNull()
-    state = foldJob(liftPump, [event], state)
+    expect(guardEvent(sheet, state, event)).toBeNull()
+    state = foldJob(sheet, [event], state)
   }
   throw new Error(`never came to ${key}`)
 }
@@ -40,6 +40,18 @@ describe('going back', () => {
     expect(opened.moves).toEqual(state.moves)
     expect(opened.dispositions).toEqual(state.dispositions)
     expect(opened.marksMade).toEqual(state.marksMade)
+  })
+
+  it('is not undone when something the steps need was taken back meanwhile', () => {
+    const turbocharger = sheetForJob(demoDocuments.find(document => document.key === 'turbocharger')!)
+    const ticked = foldJob(turbocharger, [eventOf('step-done', { step: 'look-housings' })], before('look-housings', true, turbocharger))
+    const event = back('look-housings')
+    const opened = foldJob(turbocharger, [event], ticked)
+    const undo = eventOf('undone', { event: event.id })
+    expect(guardEvent(turbocharger, opened, undo)).toBeNull()
+    const photo = ticked.photos.find(one => one.step === 'look-housings')!
+    const withoutPhoto = foldJob(turbocharger, [eventOf('undone', { event: photo.event })], opened)
+    expect(guardEvent(turbocharger, withoutPhoto, undo)?.code).toBe('undo.stood-on')
   })
 
   it('is refused where nothing was done, and on the way down', () => {

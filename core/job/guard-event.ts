@@ -189,15 +189,19 @@ const GUARDS: { [T in Exclude<EventType, 'job-opened'>]: Guard<T> } = {
       const above = standingOn(sheet, state, step)
       if (above.length) return refuse('undo.stood-on', `Undo ${above.map(s => stepName(sheet, s)).join(', ')} first.`)
     }
+    const goneOn = refuse('undo.stood-on', 'The work has gone on since. Tick the steps again instead.')
     const back = state.wentBack.find(entry => entry.event === id)
-    if (back && Object.keys(back.reopened).some(key => isDone(state, key))) return refuse('undo.stood-on', 'The work has gone on since. Tick the steps again instead.')
+    if (back && Object.keys(back.reopened).some(key => isDone(state, key))) return goneOn
     const undo: JobEvent = { id: '', type: 'undone', body: { event: id }, actor: { id: '', name: '' }, happenedAt: '' }
     const after = foldJob(sheet, [undo], state)
     const way = Object.entries(state.ways).find(([, stamp]) => stamp.event === id)?.[0]
     const onWay = way && sheet.steps.find(s => isDone(state, s.key) && s.ways?.[way])
     if (onWay) return refuse('undo.stood-on', `${stepName(sheet, onWay)} belongs to the way that was chosen. Undo that step first.`)
+    // What the undo itself ticks again (undoing a going back) may have lost a photo or a mark meanwhile: it must owe nothing.
+    const owedBefore = (s: Step) => isDone(state, s.key) ? openDuties(sheet, state, s).length : 0
     const hanging = sheetNow(sheet, after).steps.find(s => isDone(after, s.key)
-      && (missingBefore(sheet, after, s).length > 0 || openDuties(sheet, after, s).length > openDuties(sheet, state, s).length))
+      && (missingBefore(sheet, after, s).length > 0 || openDuties(sheet, after, s).length > owedBefore(s)))
+    if (hanging && back) return goneOn
     if (hanging) return refuse('undo.stood-on', `${stepName(sheet, hanging)} stands on it. Undo that step first.`)
     const wrong = partAccount(sheet, progressOf(after)).find(line => line.out < 0 || line.short > 0)
     return wrong ? refuse('undo.stood-on', `Then the account of ${wrong.part.name} would not balance: it went back, or was sent on, since.`) : null
