@@ -4,6 +4,8 @@ import { KINDS, findUnit, kindsOf, type QuantityKind } from './units'
 export interface Quantity {
   /** In the SI base of the kind: mm, N·m, MPa, °C, kg, N, s, rpm, °. */
   value: number
+  /** What is measured: the kind that was wanted, or the one its unit tells. */
+  kind: QuantityKind
   /** Symbol of the unit that was understood, e.g. `in` for `2 1/4"`. */
   unit: string
   /** Smallest step of the number as typed, in the SI base: 0.001 for `25.013`, 0.0254 for `2 thou`. */
@@ -15,34 +17,38 @@ export interface ParseOptions {
   bareUnit?: string
 }
 
-const MIXED_FRACTION = /^([+-]?)(?:(\d+)[\s-]+)?(\d+)\/(\d+)(?![\d/])/
+/** One-character fractions, as telephones write them: ½, ⅜. */
+const FRACTION_SIGN = /\s*([¼-¾⅐-⅞])/g
+const MIXED_FRACTION = /^([+-]?)\s*(?:(\d+)[\s-]+)?(\d+)\/(\d+)(?![\d/])/
 const DECIMAL = /^([+-]?)(\d[\d.,]*|[.,]\d+)(?:e([+-]?\d{1,2}))?/i
 
 /**
  * Reads a measured value as people write it: decimals with point or comma, mixed fractions, signs, a unit or none.
  *
  * @param text what was typed, e.g. `25.013`, `0,02`, `2 1/4"`, `7/16 in`, `2 thou`, `15 µm`, `35 in-lb`
- * @param kind what is being measured; decides the base unit and which units are allowed
+ * @param wanted what is being measured; decides the base unit and which units are allowed. Left out, the unit tells, and a bare number is a length
  * @returns the value in the SI base of the kind, the unit understood and the resolution typed
  * @throws DomainError `quantity.empty`, `quantity.not-a-number`, `quantity.ambiguous` (a bare `1,234`, with both choices in
  *   the details), `quantity.unknown-unit`, `quantity.wrong-kind`, `quantity.out-of-range`
  * Source: exact conversion factors of the international inch and pound; see `units.ts`.
- * @example parseQuantity('2 1/4"', 'length') // { value: 57.15, unit: 'in', resolution: 6.35 }
+ * @example parseQuantity('2 1/4"', 'length') // { value: 57.15, kind: 'length', unit: 'in', resolution: 6.35 }
  */
-export function parseQuantity(text: string, kind: QuantityKind, options: ParseOptions = {}): Quantity {
-  const typed = text.trim().replaceAll('−', '-').replaceAll('\u00a0', ' ')
-  if (typed === '') throw new DomainError('quantity.empty', `Nothing is typed yet; ${KINDS[kind].name} is wanted, for example ${example(kind)}.`)
+export function parseQuantity(text: string, wanted?: QuantityKind, options: ParseOptions = {}): Quantity {
+  const typed = text.replaceAll('−', '-').replaceAll('\u00a0', ' ')
+    .replace(FRACTION_SIGN, (_sign, fraction: string) => ` ${fraction.normalize('NFKD').replace('⁄', '/')}`).trim()
   const number = readFraction(typed) ?? readDecimal(typed)
+  const unitText = number ? typed.slice(number.length).trim() : ''
+  const kind = wanted ?? kindsOf(unitText)[0] ?? 'length'
+  if (typed === '') throw new DomainError('quantity.empty', `Nothing is typed yet; ${KINDS[kind].name} is wanted, for example ${example(kind)}.`)
   if (!number) {
     throw new DomainError('quantity.not-a-number', `"${text}" is not ${KINDS[kind].name}. Type a number, for example ${example(kind)}.`)
   }
-  const unitText = typed.slice(number.length).trim()
   const unit = readUnit(unitText || (options.bareUnit ?? KINDS[kind].base), kind)
   const value = number.value * unit.factor + unit.offset
   if (!Number.isFinite(value) || Math.abs(value) > 1e12) {
     throw new DomainError('quantity.out-of-range', `"${text}" is larger than anything on a bench. Check the digits.`)
   }
-  return { value, unit: unit.symbol, resolution: number.step * unit.factor }
+  return { value, kind, unit: unit.symbol, resolution: number.step * unit.factor }
 }
 
 interface ReadNumber { value: number, step: number, length: number }

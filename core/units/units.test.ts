@@ -13,6 +13,8 @@ describe('parseQuantity', () => {
     ['2 1/4"', 'length', 57.15, 'in', 6.35],
     ['2-1/4 in', 'length', 57.15, 'in', 6.35],
     ['7/16 in', 'length', 11.1125, 'in', 1.5875],
+    ['2½ in', 'length', 63.5, 'in', 12.7],
+    ['−⅜"', 'length', -9.525, 'in', 3.175],
     ['2 thou', 'length', 0.0508, 'thou', 0.0254],
     ['1.5 mil', 'length', 0.0381, 'thou', 0.00254],
     ['15 µm', 'length', 0.015, 'µm', 0.001],
@@ -39,6 +41,11 @@ describe('parseQuantity', () => {
     expect(read.unit).toBe(unit)
     expect(read.resolution).toBeCloseTo(resolution, 8)
   })
+
+  it.each<[string, QuantityKind, number]>([['25.013', 'length', 25.013], ['2 1/4"', 'length', 57.15], ['35 in-lb', 'torque', 3.954469016], ['6.5 bar', 'pressure', 0.65], ['68 °F', 'temperature', 20], ['45 min', 'time', 2700]])(
+    'tells from its unit what %s is', (text, kind, value) => {
+      expect(parseQuantity(text)).toMatchObject({ kind, value: expect.closeTo(value, 8) as number })
+    })
 
   it('asks instead of guessing what a bare 1,234 means', () => {
     const { code, details } = refusal(() => parseQuantity('1,234', 'length'))
