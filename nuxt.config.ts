@@ -35,6 +35,10 @@ export default defineNuxtConfig({
     externals: { traceOptions: { conditions: ['node', 'module-sync', 'production'] } },
   },
   vite: { worker: { format: 'es' } },
+  $development: {
+    // Nuxt asks for the entry of a server that a client application has none of.
+    vite: { environments: { ssr: { build: { rollupOptions: { input: { server: 'nuxt/entry-spa' } } } } } },
+  },
   typescript: { strict: true },
   hooks: {
     // Lazy chunks stay lazy: no prefetch of everything behind the first page.

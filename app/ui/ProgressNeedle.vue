@@ -33,6 +33,7 @@ const share = computed(() => total > 0 ? done / total : 0)
 <style scoped>
 .progress { display: inline-flex; align-items: center; gap: 8px; }
 svg { width: 74px; height: 14px; }
+.mono { min-width: 5ch; }
 path { vector-effect: non-scaling-stroke; fill: none; }
 .scale { stroke: var(--rule); stroke-width: 4; }
 .gone { stroke: var(--verdigris); stroke-width: 4; }

@@ -1,13 +1,14 @@
 import { DomainError } from '../domain-error'
-import { choiceOf, indexOf, markOf, partOf, positionOf, stepName, stepOf, type Sheet, type Step } from '../sheet'
+import { choiceOf, indexOf, partOf, positionOf, stepName, stepOf, type Sheet, type Step } from '../sheet'
 import { atHand, isDone, missingBefore, partAccount, reopenedBy, sheetNow, standingOn, type PartLine } from '../teardown'
 import { assessReading } from './assess-reading'
 import { closeBlockers } from './close-blockers'
-import { openDuties, type Duty } from './duties'
+import { openDuties } from './duties'
 import { AS_IT_SHOULD, type Actor, type EventBodies, type EventType, type JobEvent } from './events'
 import { ladderOf, ladderStand } from './extraction-ladder'
 import { foldJob, isStanding } from './fold-job'
 import { proposeWay } from './propose-way'
+import { sayDuties } from './say-duties'
 import { dispositionOf, markMade, pieceIn, progressOf, type JobState } from './state'
 import { runningWait } from './waits'
 
@@ -57,7 +58,7 @@ const GUARDS: { [T in Exclude<EventType, 'job-opened'>]: Guard<T> } = {
     if (!step.hold) return refuse('hold.none', `There is no hold point at ${stepName(sheet, step)}.`)
     if (Object.hasOwn(state.released, key)) return refuse('hold.released-already', `${state.released[key]!.by} has released this hold point already.`)
     const duties = openDuties(sheet, state, step).filter(duty => duty.kind !== 'hold')
-    return missingFirst(sheet, state, step) ?? (duties.length ? refuse('hold.too-early', `Before the release: ${listDuties(sheet, step, duties)}.`) : null)
+    return missingFirst(sheet, state, step) ?? (duties.length ? refuse('hold.too-early', `Before the release: ${sayDuties(sheet, step, duties)}.`) : null)
   },
 
   'mark-made': (sheet, state, { mark, way }) => {
@@ -140,7 +141,7 @@ const GUARDS: { [T in Exclude<EventType, 'job-opened'>]: Guard<T> } = {
     const missing = missingFirst(sheet, state, chooser)
     if (missing) return missing
     const before = openDuties(sheet, state, chooser).filter(duty => duty.kind === 'reading' || duty.kind === 'decision')
-    if (before.length) return refuse('way.too-early', `Before the decision: ${listDuties(sheet, chooser, before)}.`)
+    if (before.length) return refuse('way.too-early', `Before the decision: ${sayDuties(sheet, chooser, before)}.`)
     const proposal = proposeWay(sheet, state, key)
     return proposal && proposal.way !== way && !reason
       ? refuse('way.against-proposal', `The readings speak for the other way (${proposal.reasons.join(', ')}). Give the reason for going against them.`)
@@ -227,7 +228,7 @@ function guardTick(sheet: Sheet, state: JobState, step: Step, counted: EventBodi
   const wait = runningWait(sheet, state, step, happenedAt)
   if (wait) return refuse('step.waits', `${wait.name}: ${wait.minutes} min have to pass first. Starting early needs a signed reason.`)
   const duties = openDuties(sheet, state, step)
-  if (duties.length) return refuse('step.duties-open', `Before ${stepName(sheet, step)} is done: ${listDuties(sheet, step, duties)}.`)
+  if (duties.length) return refuse('step.duties-open', `Before ${stepName(sheet, step)} is done: ${sayDuties(sheet, step, duties)}.`)
   if (step.hold && state.released[step.key]!.byId === actor.id) {
     return refuse('hold.same-person', 'A hold point needs two persons: you released it, so somebody else ticks the step.')
   }
@@ -266,29 +267,6 @@ function guardRefit(sheet: Sheet, state: JobState, step: Step): Refusal | null {
 function missingFirst(sheet: Sheet, state: JobState, step: Step): Refusal | null {
   const missing = missingBefore(sheet, state, step)
   return missing.length ? refuse('step.too-early', `First comes ${missing.map(s => stepName(sheet, s)).join(', then ')}.`) : null
-}
-
-function listDuties(sheet: Sheet, step: Step, duties: readonly Duty[]): string {
-  const markName = (key: string) => `${key} (${markOf(sheet, key).name})`
-  return duties.map((duty) => {
-    switch (duty.kind) {
-      case 'make mark': return `make ${markName(duty.mark)}`
-      case 'secure mark': return `${markName(duty.mark)} will not last: take a photo of it, or mark it better`
-      case 'check mark': return `check ${markName(duty.mark)}`
-      case 'reading': return duty.noGo
-        ? `${positionOf(sheet, duty.position).name} is out: go back to ${stepName(sheet, stepOf(sheet, duty.noGo))}`
-        : `take ${positionOf(sheet, duty.position).name}, ${duty.stage}`
-      case 'decision': return `decide on ${partOf(sheet, duty.part).name}`
-      case 'way': return `decide: ${choiceOf(sheet, duty.choice).question}`
-      case 'photo': return `take a photo: ${duty.what}`
-      case 'index': return `record the 12 o’clock of ${partOf(sheet, duty.part).name}`
-      case 'tag': return `put a tag on ${partOf(sheet, duty.part).name}`
-      case 'place': return `put each ${partOf(sheet, duty.part).name} into its own place`
-      case 'outside': return `${partOf(sheet, duty.part).name} goes to the ${step.outside?.shop ?? 'shop'} and comes back`
-      case 'hand check': return `hand check: ${step.feels?.find(check => check.key === duty.check)?.expect ?? duty.check}`
-      case 'hold': return `the hold point needs its release`
-    }
-  }).join('; ')
 }
 
 function unknownReference(sheet: Sheet, event: JobEvent): Refusal | null {

@@ -12,6 +12,7 @@ export { guardEvent, type Refusal } from './guard-event'
 export { ladderOf, ladderStand } from './extraction-ladder'
 export { lastingWays, markRisks, risksOf, type MarkRisk } from './mark-risks'
 export { proposeWay, type WayProposal } from './propose-way'
+export { sayDuties } from './say-duties'
 export { sheetForJob } from './sheet-for-job'
 export {
   dispositionOf, emptyState, handCheckOf, markChecked, markMade, pieceIn, progressOf, readingAt,

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { onBeforeUnmount, onMounted, ref } from 'vue'
 import StateNote from '../../ui/StateNote.vue'
-import AccountDialog from './AccountDialog.vue'
+import AccountDialog from '../tray/AccountDialog.vue'
 import CloseDialog from './CloseDialog.vue'
 import KeysDialog from './KeysDialog.vue'
-import PartDialog from './PartDialog.vue'
+import PartDialog from '../tray/PartDialog.vue'
 import StackDrawing from './StackDrawing.vue'
-import StepPanel from './StepPanel.vue'
-import TrayPanel from './TrayPanel.vue'
-import VeePanel from './VeePanel.vue'
+import StepPanel from './step/StepPanel.vue'
+import TrayPanel from '../tray/TrayPanel.vue'
+import VeePanel from './vee/VeePanel.vue'
 import { useBench } from './use-bench'
 import { useKeys } from './use-keys'
 
@@ -93,7 +93,7 @@ onBeforeUnmount(() => job.close())
 .step { grid-area: step; }
 .tray { grid-area: tray; }
 @media (max-width: 1060px) {
-  .bench { grid-template: 'stack stack' 108px 'vee vee' minmax(170px, 27%) 'step tray' minmax(0, 1fr) / minmax(0, 1fr) 216px; }
+  .bench { grid-template: 'stack stack' 128px 'vee vee' minmax(170px, 28%) 'step tray' minmax(0, 1fr) / minmax(0, 1fr) 216px; }
 }
 @media (max-width: 640px) {
   .bench { display: flex; flex-direction: column; height: auto; }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { computed, ref } from 'vue'
 import { markChecked, markMade, positionOf, type Outline, type Part } from '#core'
 import type { Bench } from './use-bench'
 
@@ -7,8 +8,9 @@ import type { Bench } from './use-bench'
 const { bench } = defineProps<{ bench: Bench }>()
 const { job } = bench
 
-const WIDTH = 1240
-const HEIGHT = 108
+/** It fills the room it is given, in its pixels: lines stay thin and names legible on every screen. */
+const svg = ref<SVGSVGElement>()
+const { width, height } = useElementSize(svg, { width: 1240, height: 100 })
 /** Above the machine hangs what was lifted away, smaller. */
 const LIFTED = 22
 const MARGIN = 10
@@ -20,9 +22,9 @@ const extent = computed(() => {
   const all = drawn.value.flatMap(part => part.outlines!)
   return { from: Math.min(...all.map(o => o.fromMm)), to: Math.max(...all.map(o => o.toMm)), outer: Math.max(...all.map(o => o.outerMm)) }
 })
-const scaleX = computed(() => (WIDTH - 2 * MARGIN) / (extent.value.to - extent.value.from))
-const scaleY = computed(() => (HEIGHT - LIFTED - 8) / extent.value.outer)
-const axis = LIFTED + (HEIGHT - LIFTED) / 2
+const scaleX = computed(() => (width.value - 2 * MARGIN) / (extent.value.to - extent.value.from))
+const scaleY = computed(() => Math.max(1, height.value - LIFTED - 8) / extent.value.outer)
+const axis = computed(() => LIFTED + (height.value - LIFTED) / 2)
 
 const account = computed(() => new Map(bench.account.value.map(line => [line.part.key, line])))
 const isOut = (part: Part) => (account.value.get(part.key)?.out ?? 0) > 0
@@ -39,8 +41,8 @@ function rectangles({ fromMm, toMm, innerMm, outerMm }: Outline) {
   const width = (toMm - fromMm) * scaleX.value
   const inner = innerMm / 2 * scaleY.value
   const outer = outerMm / 2 * scaleY.value
-  if (innerMm === 0) return [{ x, width, y: axis - outer, height: 2 * outer }]
-  return [{ x, width, y: axis - outer, height: outer - inner }, { x, width, y: axis + inner, height: outer - inner }]
+  if (innerMm === 0) return [{ x, width, y: axis.value - outer, height: 2 * outer }]
+  return [{ x, width, y: axis.value - outer, height: outer - inner }, { x, width, y: axis.value + inner, height: outer - inner }]
 }
 const layers: Outline['layer'][] = ['housing', 'shaft', 'still', 'turning']
 const shapes = computed(() => layers.flatMap(layer => drawn.value.flatMap(part => part.outlines!
@@ -60,7 +62,7 @@ const marks = computed(() => {
 /** Parts whose 12 o’clock is agreed: a line at their top. */
 const indexed = computed(() => drawn.value.filter(part => Object.hasOwn(job.state.indexed, part.key)).map((part) => {
   const [outline] = part.outlines!
-  return { key: part.key, name: part.name, x: middleOf(outline!), y: axis - outline!.outerMm / 2 * scaleY.value }
+  return { key: part.key, name: part.name, x: middleOf(outline!), y: axis.value - outline!.outerMm / 2 * scaleY.value }
 }))
 function find(event: Event) {
   const select = event.target as HTMLSelectElement
@@ -78,13 +80,14 @@ const litNames = computed(() => drawn.value.filter(part => moving.value.has(part
 <template>
   <figure>
     <svg
-      :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
+      ref="svg"
+      :viewBox="`0 0 ${width} ${height}`"
       role="img"
       :aria-label="label"
     >
       <path
         class="centre"
-        :d="`M6 ${axis}H${WIDTH - 6}`"
+        :d="`M6 ${axis}H${width - 6}`"
       />
       <g
         v-for="shape in shapes"
@@ -117,11 +120,11 @@ const litNames = computed(() => drawn.value.filter(part => moving.value.has(part
         class="mark"
         :class="{ checked: mark.checked }"
       >
-        <path :d="`M${mark.x} ${HEIGHT - 9}l4 8h-8z`" />
+        <path :d="`M${mark.x} ${height - 9}l4 8h-8z`" />
         <text
           v-if="mark.isNamed"
           :x="mark.x + 8"
-          :y="HEIGHT - 1"
+          :y="height - 1"
         >{{ mark.key }}</text>
       </g>
       <path
@@ -174,7 +177,6 @@ rect { stroke: var(--prussian); stroke-width: 1; vector-effect: non-scaling-stro
 g { cursor: pointer; }
 .mark path { fill: var(--chalk); stroke: var(--brass-line); }
 .mark text { font: 500 11px var(--mono); fill: var(--brass); stroke: var(--chalk); stroke-width: 4; paint-order: stroke; }
-@media (max-width: 900px) { .mark text { display: none; } }
 .index { fill: var(--chalk); stroke: var(--prussian); stroke-width: 1.6; }
 .mark.checked path { fill: var(--verdigris); stroke: var(--verdigris); }
 .find select { height: 26px; max-width: 170px; font: 500 13px var(--text); background: var(--chalk); color: var(--ink); border: 1px solid var(--rule-strong); }

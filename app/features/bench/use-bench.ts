@@ -1,10 +1,10 @@
 import { computed, ref, watch } from 'vue'
 import {
-  debtsOf, guardEvent, isDone, lastStanding, layOutVee, markRisks, nextSteps, openDuties, openRungs, partAccount, progressOf, sheetNow, stepOf, timersOf, waitsOf, type Step,
+  debtsOf, guardEvent, isDone, lastStanding, layOutVee, markRisks, nextSteps, openDuties, openRungs, partAccount, progressOf, sayDuties, sheetNow, stepOf, timersOf, waitsOf, type Step,
 } from '#core'
 import { serverNow, useMsUntil } from '../../net/server-clock'
 import { useSessionStore } from '../session/session-store'
-import { useInstrumentStore } from './instrument-store'
+import { useInstrumentStore } from '../readings/entry/instrument-store'
 import { useJobStore } from './job-store'
 
 export type StepStatus = 'done' | 'next' | 'later'
@@ -46,7 +46,9 @@ export function useBench() {
     const actor = { id: session.person?.id ?? '', name: session.person?.name ?? '' }
     // Asked anew when a wait ends, not at each tick of the clock.
     const happenedAt = isWaiting.value ? waits.value[0]!.startedAt : serverNow().toISOString()
-    return guardEvent(job.sheet, job.state, { id: '', type: 'step-done', body: { step: shown.value.key }, actor, happenedAt })?.message ?? null
+    const refusal = guardEvent(job.sheet, job.state, { id: '', type: 'step-done', body: { step: shown.value.key }, actor, happenedAt })
+    // Which step it is stands above; only what is missing is said.
+    return refusal?.code === 'step.duties-open' ? `First ${sayDuties(job.sheet, shown.value, dutiesLeft.value)}.` : refusal?.message ?? null
   })
 
   function look(step: Step | null): void {

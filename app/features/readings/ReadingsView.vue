@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { formatQuantity, type Position, type ReadingStage } from '#core'
-import ReadingDuty from '../bench/ReadingDuty.vue'
+import ReadingDuty from './entry/ReadingDuty.vue'
 import { useBench } from '../bench/use-bench'
 import StateNote from '../../ui/StateNote.vue'
 import FitTable from './FitTable.vue'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { formatQuantity, positionOf, readOf } from '#core'
-import ReadingDuty from '../bench/ReadingDuty.vue'
+import ReadingDuty from '../readings/entry/ReadingDuty.vue'
 import { useBench } from '../bench/use-bench'
 import type { Result } from './calculator'
 import type { JobTarget } from './job-target'

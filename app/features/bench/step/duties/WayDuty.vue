@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { choiceOf, proposeWay } from '#core'
-import ReasonForm from './ReasonForm.vue'
-import type { Bench } from './use-bench'
+import ReasonForm from '../ReasonForm.vue'
+import type { Bench } from '../../use-bench'
 
 const { choiceKey, bench } = defineProps<{ choiceKey: string, bench: Bench }>()
 const { job } = bench

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Wait } from '#core'
-import { leftOf } from '../../ui/time-left'
+import { leftOf } from '../../../ui/time-left'
 import ReasonForm from './ReasonForm.vue'
-import type { Bench } from './use-bench'
+import type { Bench } from '../use-bench'
 
 const { wait, bench } = defineProps<{ wait: Wait, bench: Bench }>()
 const { job } = bench

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { formatQuantity, type Assessment, type Outline, type Position, type ReadingConditions } from '#core'
-import BowDrawing from '../../ui/drawings/BowDrawing.vue'
-import PolarDrawing from '../../ui/drawings/PolarDrawing.vue'
-import { measuredHow } from '../../ui/measured-how'
-import NeedleGauge from '../../ui/NeedleGauge.vue'
-import VerdictMark from '../../ui/VerdictMark.vue'
-import WorkingLines from '../../ui/WorkingLines.vue'
+import BowDrawing from '../../../ui/drawings/BowDrawing.vue'
+import PolarDrawing from '../../../ui/drawings/PolarDrawing.vue'
+import { measuredHow } from '../../../ui/measured-how'
+import NeedleGauge from '../../../ui/NeedleGauge.vue'
+import VerdictMark from '../../../ui/VerdictMark.vue'
+import WorkingLines from '../../../ui/WorkingLines.vue'
 
 const { assessment, position, conditions } = defineProps<{
   assessment: Assessment, position: Position, conditions?: ReadingConditions | undefined, outlines?: readonly Outline[] | undefined

@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { dutiesOf, indexOf, partOf, stepNumber } from '#core'
-import { moment } from '../../ui/moment'
-import NoteDialog from './NoteDialog.vue'
-import PhotoButton from './PhotoButton.vue'
-import PhotoStrip from '../../ui/PhotoStrip.vue'
+import { moment } from '../../../ui/moment'
+import NoteDialog from '../NoteDialog.vue'
+import PhotoButton from '../PhotoButton.vue'
+import PhotoStrip from '../../../ui/PhotoStrip.vue'
 import PieceCounts from './PieceCounts.vue'
 import StepCautions from './StepCautions.vue'
 import StepFacts from './StepFacts.vue'
-import StepDuty from './StepDuty.vue'
+import StepDuty from './duties/StepDuty.vue'
 import StepTools from './StepTools.vue'
 import WaitNotice from './WaitNotice.vue'
-import type { Bench } from './use-bench'
+import type { Bench } from '../use-bench'
 
 const { bench } = defineProps<{ bench: Bench }>()
 const emit = defineEmits<{ closeJob: [] }>()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { DISPOSITIONS, dispositionOf, partOf, type Disposition } from '#core'
-import ReasonForm from './ReasonForm.vue'
-import type { Bench } from './use-bench'
+import ReasonForm from '../ReasonForm.vue'
+import type { Bench } from '../../use-bench'
 
 const { partKey, bench } = defineProps<{ partKey: string, bench: Bench }>()
 const { job } = bench

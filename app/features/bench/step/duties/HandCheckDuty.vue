@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { AS_IT_SHOULD, handCheckOf, isDone, stepOf, type HandCheck, type Step } from '#core'
-import type { Bench } from './use-bench'
+import type { Bench } from '../../use-bench'
 
 const { step, check, bench } = defineProps<{ step: Step, check: HandCheck, bench: Bench }>()
 const { job } = bench

@@ -1,8 +1,8 @@
 import { computed, reactive, ref, type ComputedRef } from 'vue'
 import { EXPANSION_PER_K, parseQuantity, positionOf, type Material, type Position, type ReadingConditions } from '#core'
 import type { InstrumentRow } from '#shared/wire/types'
-import { sentenceOf } from '../../net/api'
-import type { Bench } from './use-bench'
+import { sentenceOf } from '../../../net/api'
+import type { Bench } from '../../bench/use-bench'
 import { useInstrumentStore } from './instrument-store'
 
 /** With what and how warm a reading is being taken. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { markMade, markOf, MARK_WAYS, risksOf } from '#core'
-import type { Bench } from './use-bench'
+import type { Bench } from '../../use-bench'
 
 const { markKey, bench } = defineProps<{ markKey: string, bench: Bench }>()
 const { job } = bench

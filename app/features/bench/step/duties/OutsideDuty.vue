@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { partOf, type Step } from '#core'
-import type { Bench } from './use-bench'
+import type { Bench } from '../../use-bench'
 
 const { step, partKey, met, bench } = defineProps<{ step: Step, partKey: string, met: boolean, bench: Bench }>()
 const { job } = bench

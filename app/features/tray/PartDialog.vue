@@ -2,10 +2,10 @@
 import { computed, ref } from 'vue'
 import { DomainError, rungsOf, shortestWayIn, type PartLine, type Step } from '#core'
 import AskDialog from '../../ui/AskDialog.vue'
-import PhotoButton from './PhotoButton.vue'
+import PhotoButton from '../bench/PhotoButton.vue'
 import PhotoStrip from '../../ui/PhotoStrip.vue'
 import { placesOf } from './places'
-import type { Bench } from './use-bench'
+import type { Bench } from '../bench/use-bench'
 
 /** One part: where its pieces are, the way in to it, its rung; and moving pieces from place to place. */
 const { bench } = defineProps<{ bench: Bench }>()

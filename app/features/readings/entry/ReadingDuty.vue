@@ -4,7 +4,7 @@ import type { ReadingStage } from '#core'
 import MeasuredWith from './MeasuredWith.vue'
 import ReadingGrid from './ReadingGrid.vue'
 import ReadingVerdict from './ReadingVerdict.vue'
-import type { Bench } from './use-bench'
+import type { Bench } from '../../bench/use-bench'
 import { useReadingEntry } from './use-reading-entry'
 
 /** `offers`: worked-out results that a tap puts into the next empty cell; where there can be some, the reading is being worked out already. */

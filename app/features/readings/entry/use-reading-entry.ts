@@ -1,8 +1,8 @@
 import { computed, reactive, ref, watch } from 'vue'
 import { assessTaken, formatQuantity, KINDS, parseQuantity, placeOf, positionOf, questionReadings, readingAt, readOf, stepOf, type Assessment, type Quantity, type ReadingStage } from '#core'
-import { sentenceOf } from '../../net/api'
-import { serverNow } from '../../net/server-clock'
-import type { Bench } from './use-bench'
+import { sentenceOf } from '../../../net/api'
+import { serverNow } from '../../../net/server-clock'
+import type { Bench } from '../../bench/use-bench'
 import { useConditions } from './use-conditions'
 
 interface Cell { quantity: Quantity | null, sentence: string | null }

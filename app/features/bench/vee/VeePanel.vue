@@ -3,7 +3,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { groupByAssembly, markChecked, markMade, type Step, type VeeGroup, type VeeRow } from '#core'
 import VeeChip from './VeeChip.vue'
 import VeeGlance from './VeeGlance.vue'
-import type { Bench } from './use-bench'
+import type { Bench } from '../use-bench'
 
 const { bench } = defineProps<{ bench: Bench }>()
 const { job } = bench
@@ -144,7 +144,7 @@ watch([() => bench.shown.value, folded], ([step]) => void follow(step), { immedi
 
 <style scoped>
 .panel { display: flex; flex-direction: column; min-height: 0; }
-header { display: flex; align-items: center; gap: 12px; padding: 4px 26px 4px 14px; border-bottom: 1px solid var(--rule); flex: none; }
+header { display: flex; align-items: center; gap: 12px; padding: 2px 26px 2px 14px; border-bottom: 1px solid var(--rule); flex: none; }
 .count { flex: 1; font-size: 12.5px; color: var(--slate); text-align: center; }
 .fold-all { min-height: var(--target); padding: 0 10px; background: none; border: 1px solid var(--rule-strong); color: var(--ink); font: 500 15px var(--label); cursor: pointer; }
 .rows { overflow-y: auto; padding: 8px 12px 14px; min-height: 0; flex: 1; scrollbar-width: thin; contain: strict; }
@@ -159,5 +159,9 @@ header { display: flex; align-items: center; gap: 12px; padding: 4px 26px 4px 14
 .tie.open .mono { color: var(--brass); font-weight: 500; }
 .floor-head { text-align: center; margin: 10px 0 6px; }
 .floor-steps { display: grid; grid-template-columns: repeat(auto-fill, minmax(118px, 1fr)); gap: 4px; padding-inline: 6%; }
-@media (pointer: coarse) { .row, .fold { min-height: 44px; } }
+@media (pointer: coarse) {
+  .row, .fold { min-height: 44px; }
+  .row { margin-bottom: 2px; }
+  .fold-all { min-height: 44px; }
+}
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
 import { closeBlockers, dispositionOf, readTagCode } from '#core'
-import type { Bench } from './use-bench'
+import type { Bench } from '../bench/use-bench'
 
 const { bench } = defineProps<{ bench: Bench }>()
 const emit = defineEmits<{ closeJob: [], account: [], help: [] }>()
@@ -166,17 +166,6 @@ function bag(part: string, count: number) {
         >
           Readings
         </NuxtLink>
-      </p>
-      <p class="links">
-        <template v-if="bags.length">
-          Labels: <a
-            :href="labels('a4')"
-            target="_blank"
-          >A4</a> <a
-            :href="labels('tape')"
-            target="_blank"
-          >62 mm tape</a>
-        </template>
         <button
           class="link keys"
           aria-label="Keys of the bench"
@@ -184,6 +173,20 @@ function bag(part: string, count: number) {
         >
           ? keys
         </button>
+      </p>
+      <p
+        v-if="bags.length"
+        class="links"
+      >
+        Labels <a
+          :href="labels('a4')"
+          target="_blank"
+          aria-label="Labels on A4"
+        >A4</a> <a
+          :href="labels('tape')"
+          target="_blank"
+          aria-label="Labels on 62 mm tape"
+        >62 mm tape</a>
       </p>
       <el-button
         v-if="!job.state.closed && bench.session.may('job:close')"

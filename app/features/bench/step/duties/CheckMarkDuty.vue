@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { markChecked, markMade, markOf, MARK_RESULTS } from '#core'
-import type { Bench } from './use-bench'
+import type { Bench } from '../../use-bench'
 
 const { markKey, bench } = defineProps<{ markKey: string, bench: Bench }>()
 const { job } = bench

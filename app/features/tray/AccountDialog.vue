@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import AskDialog from '../../ui/AskDialog.vue'
 import { placesOf } from './places'
-import type { Bench } from './use-bench'
+import type { Bench } from '../bench/use-bench'
 
 /** The account of parts as a table: every piece of the machine and where it is. */
 const { bench } = defineProps<{ bench: Bench }>()

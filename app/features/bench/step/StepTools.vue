@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { dryWarnings, type Step } from '#core'
 import StuckLadder from './StuckLadder.vue'
-import type { Bench } from './use-bench'
+import type { Bench } from '../use-bench'
 
 /** What a step needs besides its duties: dry zones nearby, debts it leaves, marks in danger, the ladder for stuck parts. */
 const { step, bench } = defineProps<{ step: Step, bench: Bench }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { EXPANSION_PER_K, formatQuantity, type Position } from '#core'
-import { serverNow } from '../../net/server-clock'
-import { dayOf } from '../../ui/moment'
+import { serverNow } from '../../../net/server-clock'
+import { dayOf } from '../../../ui/moment'
 import type { Conditions } from './use-conditions'
 
 /** The instrument of a reading and its calibration, and the temperatures of part and instrument when they matter. */

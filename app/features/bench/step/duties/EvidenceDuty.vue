@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { lastingWays, markOf, partOf, risksOf, markMade, type Duty, type Step } from '#core'
-import PhotoButton from './PhotoButton.vue'
-import PhotoStrip from '../../ui/PhotoStrip.vue'
-import type { Bench } from './use-bench'
+import PhotoButton from '../../PhotoButton.vue'
+import PhotoStrip from '../../../../ui/PhotoStrip.vue'
+import type { Bench } from '../../use-bench'
 
 type Evidence = Extract<Duty, { kind: 'photo' | 'index' | 'tag' | 'secure mark' }>
 

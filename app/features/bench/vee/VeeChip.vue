@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Limb, Step } from '#core'
-import type { Bench } from './use-bench'
+import type { Bench } from '../use-bench'
 
 const { step, bench, limb } = defineProps<{ step: Step, bench: Bench, limb: Limb }>()
 

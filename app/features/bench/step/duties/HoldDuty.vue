@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Step } from '#core'
-import type { Bench } from './use-bench'
+import type { Bench } from '../../use-bench'
 
 const { step, text, bench } = defineProps<{ step: Step, text: string, bench: Bench }>()
 const { job } = bench

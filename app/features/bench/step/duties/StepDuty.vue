@@ -8,9 +8,9 @@ import HoldDuty from './HoldDuty.vue'
 import MakeMarkDuty from './MakeMarkDuty.vue'
 import OutsideDuty from './OutsideDuty.vue'
 import PlaceDuty from './PlaceDuty.vue'
-import ReadingDuty from './ReadingDuty.vue'
+import ReadingDuty from '../../../readings/entry/ReadingDuty.vue'
 import WayDuty from './WayDuty.vue'
-import type { Bench } from './use-bench'
+import type { Bench } from '../../use-bench'
 
 /** One thing that the step asks for, as the form in which it is done. */
 const { line, step } = defineProps<{ line: DutyLine, step: Step, bench: Bench }>()

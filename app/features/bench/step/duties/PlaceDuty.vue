@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { partOf, pieceIn } from '#core'
-import type { Bench } from './use-bench'
+import type { Bench } from '../../use-bench'
 
 const { partKey, bench } = defineProps<{ partKey: string, bench: Bench }>()
 const { job } = bench

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from 'vue'
 import { ladderOf, ladderStand, type Step } from '#core'
-import type { Bench } from './use-bench'
+import type { Bench } from '../use-bench'
 
 /** The extraction ladder of a part that does not come: one rung at a time, each with its stop sign. */
 const { step, bench } = defineProps<{ step: Step, bench: Bench }>()
