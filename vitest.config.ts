@@ -2,6 +2,7 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   test: {
+    maxWorkers: '100%',
     projects: [
       { test: { name: 'core', include: ['core/**/*.test.ts'], environment: 'node' } },
       { test: { name: 'interface', include: ['app/**/*.test.ts'], environment: 'node' } },

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import {
-  AS_IT_SHOULD, choiceOf, dispositionOf, lastingWays, markOf, openDuties, partAccount, partOf, pieceIn, positionOf, progressOf, proposeWay, runningWait,
+  accountOf, AS_IT_SHOULD, choiceOf, dispositionOf, lastingWays, markOf, openDuties, partOf, pieceIn, positionOf, proposeWay, runningWait,
   type Duty, type EventBodies, type EventType, type JobState, type Position, type ReadingConditions, type ReadingStage, type Sheet, type Step,
 } from '#core'
 import type { EventDraft } from '#shared/wire/types'
@@ -90,7 +90,7 @@ function dutyDraft(sheet: Sheet, state: JobState, duty: Duty, step: Step, truth:
   }
 }
 
-const lineOf = (sheet: Sheet, state: JobState, part: string) => partAccount(sheet, progressOf(state)).find(line => line.part.key === part)!
+const lineOf = (sheet: Sheet, state: JobState, part: string) => accountOf(sheet, state).find(line => line.part.key === part)!
 const looseOf = (sheet: Sheet, state: JobState, part: string) => lineOf(sheet, state, part).loose
 
 /** Dial readings of one turn: an offset towards an angle, and a little form. */

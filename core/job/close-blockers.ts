@@ -1,7 +1,7 @@
 import { partOf, positionOf, stepName, type Sheet } from '../sheet'
-import { isDone, openRungs, partAccount, sheetNow } from '../teardown'
+import { isDone, openRungs, sheetNow } from '../teardown'
 import { assessTaken } from './assess-taken'
-import { dispositionOf, markChecked, markMade, progressOf, readingAt, type JobState } from './state'
+import { accountOf, dispositionOf, markChecked, markMade, readingAt, type JobState } from './state'
 import { debtsOf } from './waits'
 
 export interface CloseBlocker {
@@ -44,7 +44,7 @@ export function closeBlockers(document: Sheet, state: JobState): CloseBlocker[] 
   for (const { text, step, paidBy } of debtsOf(sheet, state)) {
     blockers.push({ code: 'debt-open', step: paidBy.key, message: `Still owed since "${step.title}": ${text}.` })
   }
-  for (const { part, outside } of partAccount(sheet, progressOf(state))) {
+  for (const { part, outside } of accountOf(sheet, state)) {
     if (outside > 0) blockers.push({ code: 'part-outside', part: part.key, message: `${part.name}: ${outside} ${outside === 1 ? 'is' : 'are'} still at a shop outside.` })
   }
   for (const step of sheet.steps.filter(candidate => isDone(state, candidate.key))) {

@@ -1,9 +1,9 @@
 import { partOf, type Part, type ReadingStage, type Sheet, type Step } from '../sheet'
-import { isDone, partAccount, sheetNow } from '../teardown'
+import { isDone, sheetNow } from '../teardown'
 import { assessTaken } from './assess-taken'
 import { AS_IT_SHOULD } from './events'
 import { marksToSecure } from './mark-risks'
-import { dispositionOf, handCheckOf, markChecked, markMade, pieceIn, progressOf, readingAt, type JobState } from './state'
+import { accountOf, dispositionOf, handCheckOf, markChecked, markMade, pieceIn, readingAt, type JobState } from './state'
 
 /** Something that a step asks for before it can be ticked. */
 export type Duty
@@ -69,7 +69,7 @@ function evidenceDuties(sheet: Sheet, state: JobState, step: Step): DutyLine[] {
   const before = new Set(step.after)
   const cameOut = new Set(sheetNow(sheet, state).steps.filter(other => before.has(other.key)).flatMap(other => other.removes ?? []).map(piece => piece.part))
   if (cameOut.size === 0 || isDone(state, step.key)) return lines
-  for (const { part, loose } of partAccount(sheet, progressOf(state))) {
+  for (const { part, loose } of accountOf(sheet, state)) {
     if (cameOut.has(part.key) && loose > 0) lines.push({ duty: { kind: 'tag', part: part.key }, met: false })
   }
   return lines
@@ -84,7 +84,7 @@ function readingDuty(sheet: Sheet, state: JobState, stepKey: string, { position,
 /** Parts that go to another shop: sent, and back again. */
 function outsideDuties(sheet: Sheet, state: JobState, step: Step): DutyLine[] {
   if (!step.outside) return []
-  const account = partAccount(sheet, progressOf(state))
+  const account = accountOf(sheet, state)
   return step.outside.parts.map((part) => {
     const wasOut = state.moves.some(move => move.part === part && move.to === 'outside') || dispositionOf(state, part)?.disposition === 'replace'
     return { duty: { kind: 'outside' as const, part }, met: wasOut && (isDone(state, step.key) || account.find(line => line.part.key === part)!.outside === 0) }

@@ -1,6 +1,6 @@
 import { DomainError } from '../domain-error'
 import { choiceOf, indexOf, partOf, positionOf, stepName, stepOf, type Sheet, type Step } from '../sheet'
-import { atHand, isDone, missingBefore, partAccount, reopenedBy, sheetNow, standingOn, type PartLine } from '../teardown'
+import { atHand, isDone, missingBefore, reopenedBy, sheetNow, standingOn, type PartLine } from '../teardown'
 import { assessReading } from './assess-reading'
 import { closeBlockers } from './close-blockers'
 import { openDuties } from './duties'
@@ -9,7 +9,7 @@ import { ladderOf, ladderStand } from './extraction-ladder'
 import { foldJob, isStanding } from './fold-job'
 import { proposeWay } from './propose-way'
 import { sayDuties } from './say-duties'
-import { dispositionOf, markMade, pieceIn, progressOf, type JobState } from './state'
+import { accountOf, dispositionOf, markMade, pieceIn, type JobState } from './state'
 import { runningWait } from './waits'
 
 /** Why an event may not happen now. */
@@ -48,7 +48,7 @@ function refusedBy(work: () => unknown): Refusal | null {
     throw error
   }
 }
-const lineOf = (sheet: Sheet, state: JobState, part: string): PartLine => partAccount(sheet, progressOf(state)).find(line => line.part.key === part)!
+const lineOf = (sheet: Sheet, state: JobState, part: string): PartLine => accountOf(sheet, state).find(line => line.part.key === part)!
 
 const GUARDS: { [T in Exclude<EventType, 'job-opened'>]: Guard<T> } = {
   'step-done': (sheet, state, { step, counted }, event) => guardTick(sheet, state, stepOf(sheet, step), counted, event),
@@ -204,7 +204,7 @@ const GUARDS: { [T in Exclude<EventType, 'job-opened'>]: Guard<T> } = {
       && (missingBefore(sheet, after, s).length > 0 || openDuties(sheet, after, s).length > owedBefore(s)))
     if (hanging && back) return goneOn
     if (hanging) return refuse('undo.stood-on', `${stepName(sheet, hanging)} stands on it. Undo that step first.`)
-    const wrong = partAccount(sheet, progressOf(after)).find(line => line.out < 0 || line.short > 0)
+    const wrong = accountOf(sheet, after).find(line => line.out < 0 || line.short > 0)
     return wrong ? refuse('undo.stood-on', `Then the account of ${wrong.part.name} would not balance: it went back, or was sent on, since.`) : null
   },
 
@@ -250,7 +250,7 @@ function guardCount(sheet: Sheet, step: Step, counted: EventBodies['step-done'][
 /** What is not at hand cannot go in. */
 function guardRefit(sheet: Sheet, state: JobState, step: Step): Refusal | null {
   if (!step.refits) return null
-  const account = new Map(partAccount(sheet, progressOf(state)).map(line => [line.part.key, line]))
+  const account = new Map(accountOf(sheet, state).map(line => [line.part.key, line]))
   for (const { part: key, count } of step.refits) {
     const { name } = partOf(sheet, key)
     const disposition = dispositionOf(state, key)?.disposition

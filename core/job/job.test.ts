@@ -2,8 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyEvent, chooser, eventOf, finish, numbers, openJob, towardsTick, walk } from '../../tests/support/bench-walk'
 import { demoDocuments, liftPump } from '../../tests/support/demo-sheet'
-import { layOutVee, nextSteps, openRungs, partAccount, rungsOf, sheetNow } from '../teardown'
-import { AS_IT_SHOULD, closeBlockers, foldJob, guardEvent, lastStanding, openDuties, progressOf, sheetForJob, type JobEvent, type JobState } from '.'
+import { layOutVee, nextSteps, openRungs, rungsOf, sheetNow } from '../teardown'
+import { accountOf, AS_IT_SHOULD, closeBlockers, foldJob, guardEvent, lastStanding, openDuties, sheetForJob, type JobEvent, type JobState } from '.'
 import { assessReading } from './assess-reading'
 import { positionOf } from '../sheet'
 
@@ -40,7 +40,7 @@ describe.each(demoDocuments.map(document => [document.key, sheetForJob(document)
       const begun = start(isDeep)
       const choose = chooser(choices)
       const { events, state } = walk(sheet, begun, choose, 120)
-      for (const line of partAccount(sheet, progressOf(state))) {
+      for (const line of accountOf(sheet, state)) {
         const lying = line.loose + line.bagged.reduce((sum, bag) => sum + bag.count, 0) + line.washing + line.outside + line.scrapped
         expect(line.inMachine + line.out).toBe(line.part.count)
         expect(Math.min(line.inMachine, line.loose, line.washing, line.outside, line.scrapped, ...line.bagged.map(bag => bag.count))).toBeGreaterThanOrEqual(0)

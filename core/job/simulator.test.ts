@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { chooser, finish, openJob, eventOf } from '../../tests/support/bench-walk'
 import { demoDocuments } from '../../tests/support/demo-sheet'
 import { DEPTHS, optionCombinations, type Sheet } from '../sheet'
-import { openRungs, partAccount } from '../teardown'
-import { closeBlockers, foldJob, guardEvent, progressOf, sheetForJob } from '.'
+import { openRungs } from '../teardown'
+import { accountOf, closeBlockers, foldJob, guardEvent, sheetForJob } from '.'
 
 const WALKS = 1000
 
@@ -27,7 +27,7 @@ describe('the simulator', () => {
       const { state, stuck } = finish(sheet, openJob(sheet, depth), choose)
       expect(stuck).toBeNull()
       expect(openRungs(sheet, state)).toEqual([])
-      expect(partAccount(sheet, progressOf(state)).filter(line => line.out !== 0 || line.short !== 0)).toEqual([])
+      expect(accountOf(sheet, state).filter(line => line.out !== 0 || line.short !== 0)).toEqual([])
       expect(closeBlockers(sheet, state)).toEqual([])
       const close = eventOf('job-closed', {})
       expect(guardEvent(sheet, state, close)).toBeNull()

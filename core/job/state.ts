@@ -1,5 +1,5 @@
-import type { Depth, MarkWay, ReadingStage } from '../sheet'
-import type { PartMove, Progress } from '../teardown'
+import type { Depth, MarkWay, ReadingStage, Sheet } from '../sheet'
+import { partAccount, type PartLine, type PartMove, type Progress } from '../teardown'
 import type { Disposition, MarkResult, ReadingConditions } from './events'
 
 /** Who did it and when, and the event that says so. */
@@ -99,3 +99,17 @@ export function progressOf(state: JobState): Progress {
   const replaced = Object.fromEntries([...last].filter(([, disposition]) => disposition === 'replace').map(([part]) => [part, true as const]))
   return { done: state.done, ways: state.ways, moves: state.moves, replaced }
 }
+
+/**
+ * Where every piece of the machine is in this state. A state never changes, so it is worked out once for it.
+ *
+ * @example accountOf(sheet, state).filter(line => line.loose > 0)
+ */
+export function accountOf(sheet: Sheet, state: JobState): readonly PartLine[] {
+  const known = accounts.get(state)
+  if (known?.sheet === sheet) return known.lines
+  const lines = partAccount(sheet, progressOf(state))
+  accounts.set(state, { sheet, lines })
+  return lines
+}
+const accounts = new WeakMap<JobState, { sheet: Sheet, lines: readonly PartLine[] }>()

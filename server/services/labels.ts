@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
-import { partAccount, progressOf, tagCode } from '#core'
+import { accountOf, tagCode } from '#core'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, unit } from '../db/schema'
@@ -19,7 +19,7 @@ export async function labelSheet(db: Database, person: Person, jobId: string, { 
   const live = await loadLiveJob(db, person, jobId, { fresh: true })
   const [face] = await db.select({ job: job.number, unit: unit.tag }).from(job).innerJoin(unit, eq(unit.id, job.unitId)).where(eq(job.id, jobId))
   const contents = new Map<string, string[]>()
-  for (const { part, bagged } of partAccount(live.sheet, progressOf(live.state))) {
+  for (const { part, bagged } of accountOf(live.sheet, live.state)) {
     for (const { tag, count } of bagged) contents.set(tag, [...contents.get(tag) ?? [], `${count} × ${part.name}`])
   }
   const wanted = [...tags ?? contents.keys()].sort((a, b) => a.localeCompare(b, 'en', { numeric: true }))

@@ -1,6 +1,6 @@
 import type fc from 'fast-check'
 import {
-  AS_IT_SHOULD, choiceOf, DISPOSITIONS, foldJob, guardEvent, nextSteps, partAccount, progressOf, sheetNow, stepOf,
+  accountOf, AS_IT_SHOULD, choiceOf, DISPOSITIONS, foldJob, guardEvent, nextSteps, sheetNow, stepOf,
   type EventBodies, type EventType, type JobEvent, type JobState, type Sheet,
 } from '#core'
 import { goodTruth, nextDeed } from '../../demo/walk'
@@ -34,14 +34,14 @@ export function anyEvent(sheet: Sheet, state: JobState, choose: Choose, undoable
     case 1: return eventOf('step-done', { step: pick(sheet.steps).key })
     case 2: return undoable.length ? eventOf('undone', { event: pick(undoable) }) : nothing
     case 3: {
-      const loose = partAccount(sheet, progressOf(state)).filter(line => line.loose > 0)
+      const loose = accountOf(sheet, state).filter(line => line.loose > 0)
       if (!loose.length) return nothing
       const line = pick(loose)
       return eventOf('part-bagged', { part: line.part.key, count: 1 + choose(line.loose), tag: `B-${choose(5)}` })
     }
     case 4: return eventOf('part-disposed', { part: pick(sheet.parts).key, disposition: pick(DISPOSITIONS), ...(choose(2) ? { reason: 'to try' } : {}) })
     case 5: {
-      const out = partAccount(sheet, progressOf(state)).filter(line => line.out > 0 || line.outside > 0)
+      const out = accountOf(sheet, state).filter(line => line.out > 0 || line.outside > 0)
       if (!out.length) return nothing
       const line = pick(out)
       const places = ['loose', 'washing', 'outside', 'scrapped', 'kit', ...line.bagged.map(bag => bag.tag)]
@@ -86,7 +86,7 @@ export function walk(sheet: Sheet, start: JobState, choose: Choose, tries: numbe
 
 /** What keeps a walk that is otherwise done right from going on: pieces that random moves have taken away. */
 export function bringBack(sheet: Sheet, state: JobState): JobEvent | undefined {
-  for (const line of partAccount(sheet, progressOf(state))) {
+  for (const line of accountOf(sheet, state)) {
     const { key } = line.part
     if (line.outside > 0) return eventOf('part-moved', { part: key, count: line.outside, from: 'outside', to: 'loose' })
     if (line.washing > 0) return eventOf('part-moved', { part: key, count: line.washing, from: 'washing', to: 'loose' })

@@ -1,6 +1,6 @@
 import { computed, ref, watch } from 'vue'
 import {
-  debtsOf, guardEvent, isDone, lastStanding, layOutVee, markRisks, nextSteps, openDuties, openRungs, partAccount, progressOf, sayDuties, sheetNow, stepOf, timersOf, waitsOf, type Step,
+  accountOf, debtsOf, guardEvent, isDone, lastStanding, layOutVee, markRisks, nextSteps, openDuties, openRungs, sayDuties, sheetNow, stepOf, timersOf, waitsOf, type Step,
 } from '#core'
 import { serverNow, useMsUntil } from '../../net/server-clock'
 import { useSessionStore } from '../session/session-store'
@@ -20,7 +20,7 @@ export function useBench() {
   /** The sheet as far as this job has decided its forks. */
   const sheet = computed(() => job.sheet ? sheetNow(job.sheet, job.state) : null)
   const vee = computed(() => sheet.value ? layOutVee(sheet.value) : null)
-  const account = computed(() => job.sheet ? partAccount(job.sheet, progressOf(job.state)) : [])
+  const account = computed(() => job.sheet ? accountOf(job.sheet, job.state) : [])
   const next = computed<Step[]>(() => job.sheet ? nextSteps(job.sheet, job.state) : [])
   /** Where the work is: the first step that can be done. */
   const current = computed<Step | null>(() => next.value[0] ?? null)
