@@ -1,5 +1,9 @@
 export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@element-plus/nuxt', '@nuxt/icon', 'nuxt-auth-utils', 'nuxt-security', '@vite-pwa/nuxt', '@nuxt/eslint'],
+  $development: {
+    // Nuxt asks for the entry of a server that a client application has none of.
+    vite: { environments: { ssr: { build: { rollupOptions: { input: { server: 'nuxt/entry-spa' } } } } } },
+  },
 
   // An offline-first client application: the server sends the shell, the browser folds the same log as the server.
   ssr: false,
@@ -35,10 +39,6 @@ export default defineNuxtConfig({
     externals: { traceOptions: { conditions: ['node', 'module-sync', 'production'] } },
   },
   vite: { worker: { format: 'es' } },
-  $development: {
-    // Nuxt asks for the entry of a server that a client application has none of.
-    vite: { environments: { ssr: { build: { rollupOptions: { input: { server: 'nuxt/entry-spa' } } } } } },
-  },
   typescript: { strict: true },
   hooks: {
     // Lazy chunks stay lazy: no prefetch of everything behind the first page.
