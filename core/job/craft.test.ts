@@ -171,6 +171,16 @@ describe('pieces', () => {
     bench.try('part-moved', { part: 'crankshaft', count: 1, from: 'outside', to: 'loose' })
     expect(bench.try('step-done', { step: 'grind-out' })).toBeNull()
   })
+
+  it('that need no shop because new ones come, keep to that once the step is done', () => {
+    const bench = new Bench('refrigeration-compressor', 'grind-out')
+    expect(bench.try('part-disposed', { part: 'crankshaft', disposition: 'replace' })).toBeNull()
+    expect(bench.try('step-done', { step: 'grind-out' })).toBeNull()
+    expect(bench.try('part-disposed', { part: 'crankshaft', disposition: 'reuse' })).toBe('part.stood-on')
+    expect(bench.try('undone', { event: bench.state.done['grind-out']!.event })).toBeNull()
+    expect(bench.try('part-disposed', { part: 'crankshaft', disposition: 'reuse' })).toBeNull()
+    expect(bench.duties('grind-out')).toEqual(['outside'])
+  })
 })
 
 describe('hand checks and going back', () => {

@@ -107,14 +107,17 @@ const GUARDS: { [T in Exclude<EventType, 'job-opened'>]: Guard<T> } = {
     return count <= there ? null : refuse('move.not-there', `${there === 0 ? 'No' : `Only ${there} of`} ${name} ${there === 1 || there === 0 ? 'is' : 'are'} in ${from}; ${count} cannot go to ${to}.`)
   },
 
-  'part-disposed': (sheet, state, { part: key, disposition, reason }) => {
+  'part-disposed': (sheet, state, body, event) => {
+    const { part: key, disposition, reason } = body
     const part = partOf(sheet, key)
     const refit = sheet.steps.find(step => isDone(state, step.key) && step.refits?.some(piece => piece.part === key))
     if (refit) return refuse('part.back-in', `${part.name} is back in the machine. Undo ${stepName(sheet, refit)} first.`)
     if (part.neverAgain && (disposition === 'reuse' || disposition === 'repair') && !reason) {
       return refuse('part.never-again', `${part.name} never goes back a second time. Say "replace", or give the reason for fitting the old one for now; the job cannot close with it.`)
     }
-    return null
+    // A step that was done without the old part, because a new one was to come, would hang in the air.
+    const hanging = hangingAfter(sheet, state, foldJob(sheet, [{ id: '', type: 'part-disposed', body, ...event }], state))
+    return hanging ? refuse('part.stood-on', `${stepName(sheet, hanging)} was done on the word "${dispositionOf(state, key)!.disposition}". Undo that step first.`) : null
   },
 
   'piece-placed': (sheet, state, { part: key, piece, place }) => {
@@ -198,10 +201,7 @@ const GUARDS: { [T in Exclude<EventType, 'job-opened'>]: Guard<T> } = {
     const way = Object.entries(state.ways).find(([, stamp]) => stamp.event === id)?.[0]
     const onWay = way && sheet.steps.find(s => isDone(state, s.key) && s.ways?.[way])
     if (onWay) return refuse('undo.stood-on', `${stepName(sheet, onWay)} belongs to the way that was chosen. Undo that step first.`)
-    // What the undo itself ticks again (undoing a going back) may have lost a photo or a mark meanwhile: it must owe nothing.
-    const owedBefore = (s: Step) => isDone(state, s.key) ? openDuties(sheet, state, s).length : 0
-    const hanging = sheetNow(sheet, after).steps.find(s => isDone(after, s.key)
-      && (missingBefore(sheet, after, s).length > 0 || openDuties(sheet, after, s).length > owedBefore(s)))
+    const hanging = hangingAfter(sheet, state, after)
     if (hanging && back) return goneOn
     if (hanging) return refuse('undo.stood-on', `${stepName(sheet, hanging)} stands on it. Undo that step first.`)
     const wrong = accountOf(sheet, after).find(line => line.out < 0 || line.short > 0)
@@ -217,6 +217,14 @@ const GUARDS: { [T in Exclude<EventType, 'job-opened'>]: Guard<T> } = {
 function pieceCountAt(line: PartLine, place: string): number {
   if (place === 'loose' || place === 'washing' || place === 'outside') return line[place]
   return line.bagged.find(bag => bag.tag === place)?.count ?? 0
+}
+
+/** A ticked step that stands on nothing, or owes something, in the state that is to come and did not before. */
+function hangingAfter(sheet: Sheet, state: JobState, after: JobState): Step | undefined {
+  // A step that is ticked only by what happens (undoing a going back) may have lost a photo or a mark meanwhile: it must owe nothing.
+  const owedBefore = (step: Step) => isDone(state, step.key) ? openDuties(sheet, state, step).length : 0
+  return sheetNow(sheet, after).steps.find(step => isDone(after, step.key)
+    && (missingBefore(sheet, after, step).length > 0 || openDuties(sheet, after, step).length > owedBefore(step)))
 }
 
 function guardTick(sheet: Sheet, state: JobState, step: Step, counted: EventBodies['step-done']['counted'], { actor, happenedAt }: { actor: Actor, happenedAt: string }): Refusal | null {
