@@ -64,18 +64,29 @@ export const useJobStore = defineStore('job', () => {
   /** What signatures are sealed with when there is no link. */
   let sealKey: string | undefined
 
+  /** Which opening counts: what answers after another one, or after the bench was left, is too late. */
+  let opening = 0
+
   async function open(id: string): Promise<void> {
     close()
+    const mine = opening
+    const isLate = () => mine !== opening
+    const asked = callApi<JobBundle>(`/jobs/${id}`)
+    // It is looked at further down; until then a refusal is nobody's.
+    asked.catch(() => {})
     try {
       const kept = await deviceStore.jobs.get(id)
-      if (kept) {
-        const document = await keptSheet(kept.sheet)
+      const keptDocument = kept && await keptSheet(kept.sheet)
+      if (isLate()) return
+      if (keptDocument) {
         released = kept.sheet
         sealKey = kept.sealKey
-        if (document) show(kept.meta, sheetForJob(document, kept.meta.setup), kept.state, kept.seq)
+        show(kept.meta, sheetForJob(keptDocument, kept.meta.setup), kept.state, kept.seq)
       }
-      const bundle = await callApi<JobBundle>(`/jobs/${id}`)
-      const document = sheetForJob(await fetchSheet(bundle.sheet), bundle.job.setup)
+      const bundle = await asked
+      const isSame = sheet.value && released?.key === bundle.sheet.key && released.revision === bundle.sheet.revision
+      const document = isSame ? sheet.value! : sheetForJob(await fetchSheet(bundle.sheet), bundle.job.setup)
+      if (isLate()) return
       released = bundle.sheet
       sealKey = bundle.sealKey
       const start = bundle.snapshot ?? { seq: 0, state: emptyState() }
@@ -83,15 +94,19 @@ export const useJobStore = defineStore('job', () => {
       await outbox.forgetRecorded(new Set(bundle.events.map(event => event.id)))
       keep(bundle.sheet)
     } catch (error) {
+      if (isLate()) return
       if (!(error instanceof NoNetwork) || !sheet.value) problem.value = error instanceof NoNetwork ? 'This job was never opened on this device, so it cannot be shown without a link.' : sentenceOf(error)
     }
-    if (meta.value) live.open()
+    if (meta.value && !isLate()) live.open()
   }
 
   function close(): void {
+    opening += 1
     live.close()
     meta.value = null
     sheet.value = null
+    released = null
+    sealKey = undefined
     recorded.value = emptyState()
     seq.value = 0
     problem.value = null
