@@ -5,6 +5,9 @@ import { dataFolder, migrate, needBuild, needNode, needPackages, seed, sessionSe
 import { main, say } from './lib/say.mjs'
 import { needFreePort, startServer } from './lib/server.mjs'
 
+/** `npm run dev`: changes of the code are seen at once. */
+const develop = process.argv.includes('--develop')
+
 await main(async () => {
   const host = process.env.HOST ?? '127.0.0.1'
   const port = Number(process.env.PORT ?? 3000)
@@ -20,7 +23,7 @@ await main(async () => {
   await needPackages()
   const secret = sessionSecret(folder)
   const photos = process.env.NEEDLER_PHOTOS ?? join(folder, 'photos')
-  await needBuild({ NUXT_SESSION_PASSWORD: secret })
+  if (!develop) await needBuild({ NUXT_SESSION_PASSWORD: secret })
 
   const cluster = ownDatabase ? await startCluster({ folder }) : { url: process.env.DATABASE_URL, stop: async () => {} }
   let server
@@ -28,7 +31,7 @@ await main(async () => {
     await migrate(cluster.url)
     const seeded = await seed(cluster.url, photos)
     if (seeded.includes('demonstration is in')) say('The Merrow Sound demonstration is in the database.')
-    server = await startServer({ url: cluster.url, secret, host, port, env: { LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn', NEEDLER_PHOTOS: photos } })
+    server = await startServer({ url: cluster.url, secret, host, port, develop, env: { LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn', NEEDLER_PHOTOS: photos } })
     say(`
   Needler is at ${server.address}
 

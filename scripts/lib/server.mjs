@@ -5,6 +5,9 @@ import { ROOT } from './prepare.mjs'
 import { Stop } from './say.mjs'
 
 const UP_WITHIN_MS = 30_000
+/** The built server; and the one for work on the code, which builds while it runs and takes changes at once. */
+const BUILT = [join(ROOT, '.output', 'server', 'index.mjs')]
+const DEVELOPING = [join(ROOT, 'node_modules', 'nuxt', 'bin', 'nuxt.mjs'), 'dev', '--no-fork']
 
 /** Says in a sentence that somebody else has the port already. */
 export function needFreePort(host, port) {
@@ -19,13 +22,13 @@ export function needFreePort(host, port) {
 }
 
 /**
- * Starts the built server and waits until it is well.
+ * Starts the built server, or the one for work on the code, and waits until it is well.
  * @returns {Promise<{ address: string, ended: Promise<number>, stop: () => Promise<number> }>}
  */
-export async function startServer({ url, secret, host, port, env = {}, output = 'inherit' }) {
+export async function startServer({ url, secret, host, port, env = {}, output = 'inherit', develop = false }) {
   await needFreePort(host, port)
-  const child = spawn(process.execPath, [join(ROOT, '.output', 'server', 'index.mjs')], {
-    env: { NODE_ENV: 'production', ...process.env, ...env, DATABASE_URL: url, NUXT_SESSION_PASSWORD: secret, HOST: host, PORT: String(port) },
+  const child = spawn(process.execPath, develop ? DEVELOPING : BUILT, {
+    env: { NODE_ENV: develop ? 'development' : 'production', ...process.env, ...env, DATABASE_URL: url, NUXT_SESSION_PASSWORD: secret, HOST: host, PORT: String(port) },
     stdio: ['ignore', output, output],
     // Ctrl-C reaches the whole group at once; the start script passes it on in the right order instead.
     detached: true,
@@ -34,12 +37,13 @@ export async function startServer({ url, secret, host, port, env = {}, output = 
   let over = false
   void ended.then(() => { over = true })
   const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`
-  for (const until = Date.now() + UP_WITHIN_MS; ;) {
+  const withinMs = develop ? 4 * UP_WITHIN_MS : UP_WITHIN_MS
+  for (const until = Date.now() + withinMs; ;) {
     if (over) throw new Stop('The server ended before it was up. Its last lines stand above.')
     if (await isWell(address)) break
     if (Date.now() > until) {
       child.kill('SIGKILL')
-      throw new Stop('The server did not come up within 30 s.')
+      throw new Stop(`The server did not come up within ${withinMs / 1000} s.`)
     }
     await new Promise(resolve => setTimeout(resolve, 100))
   }
