@@ -98,6 +98,8 @@ export default defineNuxtConfig({
       strictTransportSecurity: false,
       crossOriginEmbedderPolicy: false,
       referrerPolicy: 'no-referrer',
+      // Labels are scanned with the tablet's camera.
+      permissionsPolicy: { camera: ['self'] },
       xFrameOptions: 'DENY',
     },
     // Sign-in attempts are limited in the database (server/services/sign-in.ts), so that every instance counts alike.

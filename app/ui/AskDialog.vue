@@ -4,7 +4,7 @@ const { title, width = 540, leave = 'Leave it', act, ready = true, busy = false 
   title: string, width?: number, leave?: string, act?: string, ready?: boolean, busy?: boolean
 }>()
 const open = defineModel<boolean>({ required: true })
-const emit = defineEmits<{ act: [] }>()
+const emit = defineEmits<{ act: [], opened: [], closed: [] }>()
 </script>
 
 <template>
@@ -14,6 +14,8 @@ const emit = defineEmits<{ act: [] }>()
     :width="`min(${width}px, calc(100vw - 24px))`"
     :show-close="false"
     append-to-body
+    @opened="emit('opened')"
+    @closed="emit('closed')"
   >
     <form @submit.prevent="ready && emit('act')">
       <slot />

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { computed, reactive } from 'vue'
+import type { Bench } from '../bench/use-bench'
+
+/** What came out and lies in no bag yet: one tap puts it into the bag that the sheet proposes. */
+const { bench } = defineProps<{ bench: Bench }>()
+const { job, account } = bench
+const loose = computed(() => account.value.filter(line => line.loose > 0))
+
+/** The bag that the sheet proposes for a part, until the person writes another tag. */
+const tags = reactive<Record<string, string>>({})
+const proposed = (part: string) => job.sheet!.steps.find(step => step.removes?.some(piece => piece.part === part))?.bag ?? ''
+function bag(part: string, count: number) {
+  const tag = (tags[part] ?? proposed(part)).trim().toUpperCase()
+  if (!/^[A-Z]{1,3}-\d{1,4}$/.test(tag)) {
+    job.refusal = `"${tag}" is no tag. A tag is a letter, a hyphen and a number, for example B-07.`
+    return
+  }
+  if (job.act('part-bagged', { part, count, tag })) Reflect.deleteProperty(tags, part)
+}
+</script>
+
+<template>
+  <section
+    v-if="loose.length"
+    class="loose"
+  >
+    <h3>Loose: bag it</h3>
+    <form
+      v-for="line in loose"
+      :key="line.part.key"
+      @submit.prevent="bag(line.part.key, line.loose)"
+    >
+      <span><span class="mono">{{ line.loose }}×</span> {{ line.part.name }}</span>
+      <template v-if="bench.mayWork.value">
+        <input
+          :value="tags[line.part.key] ?? proposed(line.part.key)"
+          class="mono"
+          :aria-label="`Tag for ${line.part.name}`"
+          @input="tags[line.part.key] = ($event.target as HTMLInputElement).value"
+        >
+        <button :aria-label="`Bag ${line.part.name}`">
+          Bag
+        </button>
+      </template>
+    </form>
+  </section>
+</template>
+
+<style scoped>
+.loose { border: 1px solid var(--brass-line); background: var(--brass-tint); padding: 8px 10px; margin-bottom: 8px; }
+h3 { color: var(--brass); }
+form { display: grid; grid-template-columns: 1fr 62px; gap: 4px 6px; padding: 5px 0; font-size: 13.5px; line-height: 1.2; border-top: 1px solid var(--rule); }
+form > span { grid-column: 1 / -1; }
+input { min-height: var(--target); width: 100%; padding: 0 8px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 15px; }
+button { min-height: var(--target); background: var(--prussian); color: var(--on-prussian); border: 0; font: 600 16px var(--label); cursor: pointer; }
+</style>

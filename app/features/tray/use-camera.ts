@@ -1,0 +1,78 @@
+import { onBeforeUnmount, ref } from 'vue'
+import type { QrRequest } from '../../workers/qr-worker'
+
+/** Pixels across that are looked at: a label that fills a third of the picture has its dots four pixels wide. */
+const LOOK_WIDTH = 640
+const BETWEEN_LOOKS_MS = 80
+
+/** A page that came over plain http from elsewhere has no camera: the browser gives it to secure pages only. */
+export const hasCamera = (): boolean => navigator.mediaDevices !== undefined
+
+const NO_CAMERA: Record<string, string> = {
+  NotAllowedError: 'This page may not use the camera. Allow it in the browser, or type the tag.',
+  NotFoundError: 'This device has no camera. Type the tag.',
+  NotReadableError: 'Another program uses the camera. Close it, or type the tag.',
+}
+
+/** The camera of the device, looking for QR codes beside the screen's own work until one is taken. */
+export function useCamera(onCode: (text: string) => boolean) {
+  const video = ref<HTMLVideoElement>()
+  const problem = ref('')
+  let stop: (() => void) | undefined
+
+  async function start(): Promise<void> {
+    end()
+    problem.value = ''
+    let isOver = false
+    let stream: MediaStream | undefined
+    stop = () => {
+      isOver = true
+      for (const track of stream?.getTracks() ?? []) track.stop()
+    }
+    try {
+      stream = await navigator.mediaDevices.getUserMedia({ video: { facingMode: 'environment', width: { ideal: 1280 } } })
+      if (isOver) return stop()
+      video.value!.srcObject = stream
+      await video.value!.play()
+    } catch (error) {
+      if (!isOver) problem.value = NO_CAMERA[(error as Error).name] ?? 'The camera does not start. Type the tag.'
+      return
+    }
+    await look(() => isOver)
+  }
+
+  /** Picture after picture, never two at once. */
+  async function look(isOver: () => boolean): Promise<void> {
+    const worker = new Worker(new URL('../../workers/qr-worker.ts', import.meta.url), { type: 'module' })
+    const canvas = document.createElement('canvas')
+    const context = canvas.getContext('2d', { willReadFrequently: true })!
+    const read = (picture: QrRequest) => new Promise<string | null>((resolve) => {
+      worker.onmessage = ({ data }: MessageEvent<string | null>) => resolve(data)
+      worker.onerror = () => resolve(null)
+      worker.postMessage(picture, [picture.data.buffer])
+    })
+    try {
+      while (!isOver() && video.value) {
+        const { videoWidth, videoHeight } = video.value
+        if (videoWidth > 0) {
+          canvas.width = Math.min(LOOK_WIDTH, videoWidth)
+          canvas.height = Math.round(videoHeight * canvas.width / videoWidth)
+          context.drawImage(video.value, 0, 0, canvas.width, canvas.height)
+          const code = await read(context.getImageData(0, 0, canvas.width, canvas.height))
+          if (!isOver() && code && onCode(code)) return end()
+        }
+        await new Promise(resolve => setTimeout(resolve, BETWEEN_LOOKS_MS))
+      }
+    } finally {
+      worker.terminate()
+    }
+  }
+
+  function end(): void {
+    stop?.()
+    stop = undefined
+  }
+  onBeforeUnmount(end)
+
+  return { video, problem, start, end }
+}
