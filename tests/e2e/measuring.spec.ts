@@ -217,7 +217,8 @@ test('a shaft is turned under the dial, station by station, and its bow is drawn
   const { page, faults } = await signedIn(browser, 'lindqvist')
   await openBench(page, 'P-102')
   await page.getByRole('link', { name: 'Readings' }).click()
-  await page.getByRole('region', { name: 'Positions' }).getByRole('button', { name: /^Run-out of the bare shaft/ }).click()
+  const runOut = page.getByRole('region', { name: 'Positions' }).getByRole('button', { name: /^Run-out of the bare shaft/ })
+  await runOut.click()
   const entry = page.getByRole('region', { name: 'This position' })
   await expect(entry.getByRole('img', { name: /^Polar plot of 8 readings/ })).toHaveCount(5)
   await entry.getByRole('button', { name: 'Measure again' }).click()
@@ -226,6 +227,13 @@ test('a shaft is turned under the dial, station by station, and its bow is drawn
   expect(cells.length).toBe(40)
   await cells[0]!.focus()
   for (let i = 0; i < 40; i++) {
+    if (i === 20) {
+      // The tablet went to sleep: what is half typed is there again.
+      await page.reload()
+      await runOut.click()
+      await expect(cells[18]!).toHaveValue('0.060')
+      await cells[20]!.focus()
+    }
     // The middle station runs out by 0.060 mm towards 90°, the others by nothing.
     const [station, angle] = [Math.floor(i / 8), i % 8 * Math.PI / 4]
     await page.keyboard.press('Control+a')

@@ -1,13 +1,11 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { dutiesOf, indexOf, partOf, stepNumber } from '#core'
-import { moment } from '../../../ui/moment'
 import NoteDialog from '../NoteDialog.vue'
-import PhotoButton from '../PhotoButton.vue'
 import PhotoStrip from '../../../ui/PhotoStrip.vue'
-import PieceCounts from './PieceCounts.vue'
 import StepCautions from './StepCautions.vue'
 import StepFacts from './StepFacts.vue'
+import StepFooter from './StepFooter.vue'
 import StepDuty from './duties/StepDuty.vue'
 import StepTools from './StepTools.vue'
 import WaitNotice from './WaitNotice.vue'
@@ -17,11 +15,8 @@ const { bench } = defineProps<{ bench: Bench }>()
 const emit = defineEmits<{ closeJob: [] }>()
 const { job } = bench
 const noting = ref(false)
-const counted = ref<{ part: string, count: number }[]>([])
-watch(() => bench.shown.value?.key, () => { counted.value = [] })
 
 const step = computed(() => bench.shown.value)
-const stamp = computed(() => step.value ? job.state.done[step.value.key] : undefined)
 const number = computed(() => step.value ? stepNumber(job.sheet!, step.value) : 0)
 const duties = computed(() => step.value ? dutiesOf(job.sheet!, job.state, step.value) : [])
 const notes = computed(() => job.state.notes.filter(note => note.step === step.value?.key))
@@ -34,7 +29,6 @@ const photos = computed(() => job.state.photos.filter(photo => photo.step === st
 const joint = computed(() => step.value?.tightens ? indexOf(job.sheet!).joint.get(step.value.tightens) : undefined)
 const body = ref<HTMLElement>()
 /** What the step waits for stands in its body, where it may be out of sight. */
-const isAsking = computed(() => bench.dutiesLeft.value.length > 0 || bench.isWaiting.value)
 const showAsked = () => body.value?.querySelector('.wait:not(.over), .duty:not(.met)')?.scrollIntoView({ block: 'start', behavior: 'smooth' })
 defineExpose({ note: () => { noting.value = true } })
 const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
@@ -140,92 +134,14 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
         Close the job
       </el-button>
     </div>
-    <footer v-if="!job.state.closed">
-      <p
-        v-if="job.refusal"
-        class="refusal"
-        role="alert"
-      >
-        <Icon name="ph:hand-palm" /> {{ job.refusal }}
-      </p>
-      <template v-if="step">
-        <p
-          v-if="stamp"
-          class="stamp"
-        >
-          <Icon name="ph:check-bold" /> {{ stamp.by }}, {{ moment(stamp.at) }}
-          <el-button
-            v-if="bench.mayWork.value"
-            text
-            @click="bench.takeBack(stamp.event)"
-          >
-            Take the tick back
-          </el-button>
-        </p>
-        <template v-else-if="bench.mayWork.value">
-          <template v-if="bench.obstacle.value && !job.refusal">
-            <button
-              v-if="isAsking"
-              type="button"
-              class="obstacle"
-              @click="showAsked"
-            >
-              {{ bench.obstacle.value }} <Icon name="ph:arrow-up" />
-            </button>
-            <p
-              v-else
-              class="obstacle"
-            >
-              {{ bench.obstacle.value }}
-            </p>
-          </template>
-          <PieceCounts
-            v-if="bench.obstacle.value === null"
-            v-model="counted"
-            :moves="moves"
-          />
-          <el-button
-            type="primary"
-            class="big"
-            :disabled="bench.obstacle.value !== null"
-            @click="bench.tick(counted)"
-          >
-            {{ step.done ?? 'Done' }}
-          </el-button>
-        </template>
-        <p
-          v-else
-          class="quiet"
-        >
-          You can look, but ticking needs a technician or lead.
-        </p>
-      </template>
-      <div
-        v-if="bench.mayWork.value"
-        class="side"
-      >
-        <el-button
-          v-if="step"
-          text
-          @click="noting = true"
-        >
-          <Icon name="ph:note-pencil" />&nbsp;Note
-        </el-button>
-        <PhotoButton
-          v-if="step"
-          label="Photo"
-          :bench="bench"
-          :of="{ step: step.key }"
-        />
-        <el-button
-          text
-          :disabled="!bench.undoable.value"
-          @click="bench.takeBack(bench.undoable.value!.event)"
-        >
-          <Icon name="ph:arrow-counter-clockwise" />&nbsp;Undo my last
-        </el-button>
-      </div>
-    </footer>
+    <StepFooter
+      v-if="!job.state.closed"
+      :bench="bench"
+      :step="step"
+      :moves="moves"
+      @note="noting = true"
+      @asked="showAsked"
+    />
     <NoteDialog
       v-if="step"
       v-model="noting"
@@ -246,15 +162,7 @@ h2 { font-size: 29px; margin: 4px 0 6px; }
 .duties { display: flex; flex-direction: column; gap: 8px; margin-top: 12px; }
 .notes { margin-top: 12px; }
 .notes li { padding: 6px 0; border-top: 1px solid var(--rule); }
-footer { padding: 10px 20px 8px; border-top: 1px solid var(--rule); flex: none; }
 .big { width: 100%; min-height: 60px; font-size: 23px; }
-.obstacle { color: var(--brass); margin-bottom: 6px; font-weight: 500; }
-button.obstacle { display: flex; gap: 10px; align-items: center; justify-content: space-between; width: 100%; min-height: var(--target); padding: 0; background: none; border: 0; font: 500 16px/1.35 var(--text); text-align: left; cursor: pointer; }
-.obstacle svg { flex: none; font-size: 22px; }
-.refusal { color: var(--oxide); margin-bottom: 6px; font-weight: 500; }
-.stamp { color: var(--verdigris); font-weight: 500; display: flex; align-items: center; gap: 8px; flex-wrap: wrap; }
-.side { display: flex; gap: 4px; margin: 2px -10px 0; }
-.side :deep(.take) { border: 0; background: none; padding: 0 10px; font-size: 16px; font-weight: 500; }
 .closed { padding: 12px 20px; background: var(--verdigris-tint); display: flex; gap: 12px; align-items: center; justify-content: space-between; }
 .done { display: flex; flex-direction: column; gap: 14px; justify-content: center; }
 </style>

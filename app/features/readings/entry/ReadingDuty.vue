@@ -10,7 +10,7 @@ import { useReadingEntry } from './use-reading-entry'
 /** `offers`: worked-out results that a tap puts into the next empty cell; where there can be some, the reading is being worked out already. */
 const { positionKey, stage, bench, offers } = defineProps<{ positionKey: string, stage: ReadingStage, bench: Bench, offers?: readonly { label: string, text: string }[] }>()
 const entry = useReadingEntry(bench, () => ({ position: positionKey, stage }))
-const { position, stored, editing, understood, assessed, fault, backTo, questions, conditions, startTyping, store, write, fill } = entry
+const { position, stored, editing, understood, assessed, fault, backTo, questions, conditions, startTyping, leaveTyping, store, write, fill } = entry
 const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.trim())))
 </script>
 
@@ -100,6 +100,13 @@ const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.tr
       @click="startTyping"
     >
       Measure again
+    </el-button>
+    <el-button
+      v-if="editing && stored"
+      text
+      @click="leaveTyping"
+    >
+      Leave it as it was
     </el-button>
     <NuxtLink
       v-if="editing && position.worksheet && !offers"

@@ -3,6 +3,7 @@ import { assessTaken, formatQuantity, KINDS, parseQuantity, placeOf, positionOf,
 import { sentenceOf } from '../../../net/api'
 import { serverNow } from '../../../net/server-clock'
 import type { Bench } from '../../bench/use-bench'
+import { useDraftStore } from './draft-store'
 import { useConditions } from './use-conditions'
 
 interface Cell { quantity: Quantity | null, sentence: string | null }
@@ -14,18 +15,34 @@ export function useReadingEntry(bench: Bench, asked: () => { position: string, s
   const stored = computed(() => readingAt(job.state, asked().position, asked().stage))
   const before = computed(() => asked().stage === 'as-left' ? readingAt(job.state, asked().position, 'as-found') : undefined)
   const conditions = useConditions(bench, position)
+  const drafts = useDraftStore()
+  const draftOf = () => ({ job: job.meta!.id, ...asked() })
 
-  const editing = ref(!stored.value)
+  const editing = ref(false)
   const typed = reactive<string[][]>([])
+  /** Starts from what was half typed here before, from the stored reading, or from empty cells. */
   function startTyping(): void {
-    typed.splice(0, typed.length, ...position.value.stations.map((_, s) => position.value.planes.map((_, p) => stored.value?.typed[s]?.[p] ?? '')))
-    conditions.takeOver(stored.value?.conditions)
+    const from = drafts.find(draftOf()) ?? stored.value
+    typed.splice(0, typed.length, ...position.value.stations.map((_, s) => position.value.planes.map((_, p) => from?.typed[s]?.[p] ?? '')))
+    conditions.takeOver(from?.conditions)
     editing.value = true
   }
+  /** Shows the stored reading again; what was typed over it is gone. */
+  function leaveTyping(): void {
+    drafts.forget(draftOf())
+    editing.value = false
+  }
   watch(stored, (now) => {
-    if (now) editing.value = false
+    // What is being typed goes on, also when somebody else has written down the same reading meanwhile.
+    if (now && !drafts.find(draftOf())) editing.value = false
     else startTyping()
   }, { immediate: true })
+  watch([typed, conditions.said], () => {
+    if (!editing.value) return
+    const isNew = typed.some((row, s) => row.some((text, p) => text.trim() !== (stored.value?.typed[s]?.[p] ?? '')))
+    if (isNew) drafts.keep(draftOf(), { typed, conditions: conditions.said.value })
+    else drafts.forget(draftOf())
+  })
 
   const cells = computed<Cell[][]>(() => typed.map(row => row.map((text) => {
     if (!text.trim()) return { quantity: null, sentence: null }
@@ -77,7 +94,7 @@ export function useReadingEntry(bench: Bench, asked: () => { position: string, s
   function write(): void {
     questions.value = []
     const said = conditions.said.value
-    job.act('reading-taken', { ...asked(), values: values.value, typed, ...(said ? { conditions: said } : {}) })
+    if (job.act('reading-taken', { ...asked(), values: values.value, typed, ...(said ? { conditions: said } : {}) })) drafts.forget(draftOf())
   }
 
   /** Puts a worked-out result into the first empty cell. */
@@ -86,7 +103,7 @@ export function useReadingEntry(bench: Bench, asked: () => { position: string, s
     if (row) row[row.findIndex(cell => !cell.trim())] = text
   }
 
-  return { position, stored, before, editing, typed, cells, understood, assessed, fault, backTo, questions, conditions, show, startTyping, store, write, fill }
+  return { position, stored, before, editing, typed, cells, understood, assessed, fault, backTo, questions, conditions, show, startTyping, leaveTyping, store, write, fill }
 }
 
 export type ReadingEntry = ReturnType<typeof useReadingEntry>

@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import type { Part, Step } from '#core'
+import { moment } from '../../../ui/moment'
+import PhotoButton from '../PhotoButton.vue'
+import type { Bench } from '../use-bench'
+import PieceCounts from './PieceCounts.vue'
+
+/** Where the thumb rests: what is still missing, the tick, and what can be done beside it. */
+const { bench, step, moves } = defineProps<{ bench: Bench, step: Step | null, moves: { part: Part, count: number }[] }>()
+const emit = defineEmits<{ note: [], asked: [] }>()
+const { job } = bench
+
+const counted = ref<{ part: string, count: number }[]>([])
+watch(() => step?.key, () => { counted.value = [] })
+const stamp = computed(() => step ? job.state.done[step.key] : undefined)
+/** It waits for something that can be done or seen here, and not for another step. */
+const isAsking = computed(() => bench.dutiesLeft.value.length > 0 || bench.isWaiting.value)
+</script>
+
+<template>
+  <footer>
+    <p
+      v-if="job.refusal"
+      class="refusal"
+      role="alert"
+    >
+      <Icon name="ph:hand-palm" /> {{ job.refusal }}
+    </p>
+    <template v-if="step">
+      <p
+        v-if="stamp"
+        class="stamp"
+      >
+        <Icon name="ph:check-bold" /> {{ stamp.by }}, {{ moment(stamp.at) }}
+        <el-button
+          v-if="bench.mayWork.value"
+          text
+          @click="bench.takeBack(stamp.event)"
+        >
+          Take the tick back
+        </el-button>
+      </p>
+      <template v-else-if="bench.mayWork.value">
+        <template v-if="bench.obstacle.value && !job.refusal">
+          <button
+            v-if="isAsking"
+            type="button"
+            class="obstacle"
+            @click="emit('asked')"
+          >
+            {{ bench.obstacle.value }} <Icon name="ph:arrow-up" />
+          </button>
+          <p
+            v-else
+            class="obstacle"
+          >
+            {{ bench.obstacle.value }}
+          </p>
+        </template>
+        <PieceCounts
+          v-if="bench.obstacle.value === null"
+          v-model="counted"
+          :moves="moves"
+        />
+        <el-button
+          type="primary"
+          class="big"
+          :disabled="bench.obstacle.value !== null"
+          @click="bench.tick(counted)"
+        >
+          {{ step.done ?? 'Done' }}
+        </el-button>
+      </template>
+      <p
+        v-else
+        class="quiet"
+      >
+        You can look, but ticking needs a technician or lead.
+      </p>
+    </template>
+    <div
+      v-if="bench.mayWork.value"
+      class="side"
+    >
+      <el-button
+        v-if="step"
+        text
+        @click="emit('note')"
+      >
+        <Icon name="ph:note-pencil" />&nbsp;Note
+      </el-button>
+      <PhotoButton
+        v-if="step"
+        label="Photo"
+        :bench="bench"
+        :of="{ step: step.key }"
+      />
+      <el-button
+        text
+        :disabled="!bench.undoable.value"
+        @click="bench.takeBack(bench.undoable.value!.event)"
+      >
+        <Icon name="ph:arrow-counter-clockwise" />&nbsp;Undo my last
+      </el-button>
+    </div>
+  </footer>
+</template>
+
+<style scoped>
+footer { padding: 10px 20px 8px; border-top: 1px solid var(--rule); flex: none; }
+.big { width: 100%; min-height: 60px; font-size: 23px; }
+.obstacle { color: var(--brass); margin-bottom: 6px; font-weight: 500; }
+button.obstacle { display: flex; gap: 10px; align-items: center; justify-content: space-between; width: 100%; min-height: var(--target); padding: 0; background: none; border: 0; font: 500 16px/1.35 var(--text); text-align: left; cursor: pointer; }
+.obstacle svg { flex: none; font-size: 22px; }
+.refusal { color: var(--oxide); margin-bottom: 6px; font-weight: 500; }
+.stamp { color: var(--verdigris); font-weight: 500; display: flex; align-items: center; gap: 8px; flex-wrap: wrap; }
+.side { display: flex; gap: 4px; margin: 2px -10px 0; }
+.side :deep(.take) { border: 0; background: none; padding: 0 10px; font-size: 16px; font-weight: 500; }
+</style>
