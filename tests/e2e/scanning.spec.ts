@@ -37,6 +37,8 @@ test('a label before the camera finds its bag and the step that puts its content
     await expect(tray(page).getByRole('alert')).toHaveCount(0)
     await tray(page).getByRole('button', { name: /^Goes back at step \d+/ }).click()
     await expect(stepOf(page)).toContainText(' · On · refit')
+    await expect(stepOf(page).getByRole('definition').filter({ hasText: tag })).toBeVisible()
+    await expect(tray(page).getByRole('listitem').filter({ hasText: 'for this step' }).first()).toContainText(tag)
   })
 
   await test.step('a device without a camera says so', async () => {

@@ -35,6 +35,12 @@ export function useBench() {
   const debts = computed(() => job.sheet ? debtsOf(job.sheet, job.state) : [])
   const risks = computed(() => job.sheet ? markRisks(job.sheet, job.state) : [])
 
+  /** The bags that hold what the shown step puts back. */
+  const wantedBags = computed(() => {
+    const parts = new Set(shown.value?.refits?.map(piece => piece.part))
+    return new Set(account.value.filter(line => parts.has(line.part.key)).flatMap(line => line.bagged.map(bag => bag.tag)))
+  })
+
   const statusOf = (step: Step): StepStatus => isDone(job.state, step.key) ? 'done' : nextKeys.value.has(step.key) ? 'next' : 'later'
   const dutiesLeft = computed(() => job.sheet && shown.value ? openDuties(job.sheet, job.state, shown.value) : [])
   const waits = computed(() => job.sheet && shown.value ? waitsOf(job.sheet, job.state, shown.value) : [])
@@ -101,7 +107,7 @@ export function useBench() {
   })
 
   return {
-    job, session, sheet, vee, account, shown, current, next, openKeys, mayWork, timers, debts, risks, waits, isWaiting, msUntil, statusOf, dutiesLeft, obstacle, undoable,
+    job, session, sheet, vee, account, shown, current, next, openKeys, mayWork, timers, debts, risks, waits, isWaiting, msUntil, statusOf, wantedBags, dutiesLeft, obstacle, undoable,
     pickedPart, pickPart, look, lookBy, tick, takeBack, goBack,
   }
 }

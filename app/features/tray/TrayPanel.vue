@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { closeBlockers, dispositionOf, isDone, stepNumber } from '#core'
 import type { Bench } from '../bench/use-bench'
 import BagFinder from './BagFinder.vue'
@@ -30,7 +30,14 @@ const newOnes = computed(() => account.value.filter(({ part, out }) => part.neve
 const blockerCount = computed(() => closeBlockers(job.sheet!, job.state).length)
 
 const found = ref<string | null>(null)
-watch(found, tag => tag && document.getElementById(`bag-${tag}`)?.scrollIntoView({ block: 'nearest' }), { flush: 'post' })
+/** A bag that was found, or that the step at hand needs, comes into sight. */
+function bringIntoSight() {
+  const tag = found.value ?? [...bench.wantedBags.value][0]
+  if (tag) document.getElementById(`bag-${tag}`)?.scrollIntoView({ block: 'nearest' })
+}
+watch([found, bench.wantedBags], bringIntoSight, { flush: 'post' })
+onMounted(bringIntoSight)
+watch(() => bench.shown.value?.key, () => { found.value = null })
 const labels = (paper: string) => `/api/jobs/${job.meta!.id}/labels?paper=${paper}`
 </script>
 
@@ -76,9 +83,9 @@ const labels = (paper: string) => `/api/jobs/${job.meta!.id}/labels?paper=${pape
           :id="`bag-${entry.tag}`"
           :key="entry.tag"
           class="bag"
-          :class="{ found: found === entry.tag }"
+          :class="{ found: found === entry.tag, wanted: bench.wantedBags.value.has(entry.tag) }"
         >
-          <span class="mono">{{ entry.tag }}</span>
+          <span class="mono">{{ entry.tag }}<small v-if="bench.wantedBags.value.has(entry.tag)">for this step</small></span>
           <span
             v-for="content in entry.contents"
             :key="content"
@@ -164,6 +171,8 @@ header { display: flex; align-items: center; justify-content: space-between; pad
 @media (pointer: coarse) { .link, .links a, .links .link { min-height: 44px; } }
 .bag { display: flex; flex-direction: column; gap: 1px; padding: 7px 10px; margin-bottom: 5px; background: var(--plate); border-left: 3px solid var(--rule-strong); font-size: 13.5px; line-height: 1.2; }
 .bag .mono { font-weight: 500; }
+.bag small { float: right; color: var(--scribe); font: 600 13px var(--label); }
+.bag.wanted { border-left-color: var(--scribe); background: var(--chalk); outline: 1px solid var(--scribe); outline-offset: -1px; }
 .bag .link { text-align: left; font: inherit; }
 .empty { padding: 10px; }
 footer { border-top: 1px solid var(--rule); padding: 8px 12px 10px; flex: none; }

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { formatQuantity, type Joint, type Part, type Step } from '#core'
 
-defineProps<{ step: Step, moves: readonly { part: Part, count: number }[], joint: Joint | undefined }>()
+/** `bags`: those that hold what the step puts back. */
+defineProps<{ step: Step, moves: readonly { part: Part, count: number }[], bags: ReadonlySet<string>, joint: Joint | undefined }>()
 </script>
 
 <template>
@@ -24,6 +25,11 @@ defineProps<{ step: Step, moves: readonly { part: Part, count: number }[], joint
     <template v-if="step.bag">
       <dt>Into</dt><dd class="mono">
         {{ step.bag }}
+      </dd>
+    </template>
+    <template v-if="bags.size">
+      <dt>Out of</dt><dd class="mono">
+        {{ [...bags].join(' · ') }}
       </dd>
     </template>
     <template v-if="joint">

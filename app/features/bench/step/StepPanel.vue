@@ -84,6 +84,7 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
       <StepFacts
         :step="step"
         :moves="moves"
+        :bags="bench.wantedBags.value"
         :joint="joint"
       />
       <StepTools

@@ -94,13 +94,20 @@ const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.tr
     >
       Write it down
     </el-button>
-    <el-button
-      v-else
-      text
-      @click="startTyping"
-    >
-      Measure again
-    </el-button>
+    <template v-else>
+      <el-button
+        text
+        @click="startTyping()"
+      >
+        Measure again
+      </el-button>
+      <el-button
+        text
+        @click="startTyping(true)"
+      >
+        Correct a figure
+      </el-button>
+    </template>
     <el-button
       v-if="editing && stored"
       text

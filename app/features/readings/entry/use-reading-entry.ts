@@ -20,11 +20,14 @@ export function useReadingEntry(bench: Bench, asked: () => { position: string, s
 
   const editing = ref(false)
   const typed = reactive<string[][]>([])
-  /** Starts from what was half typed here before, from the stored reading, or from empty cells. */
-  function startTyping(): void {
-    const from = drafts.find(draftOf()) ?? stored.value
+  /**
+   * Starts from what was half typed here before; else from empty cells, so that nobody writes down again what he has not measured, or
+   * from the stored figures to correct one of them.
+   */
+  function startTyping(correct = false): void {
+    const from = drafts.find(draftOf()) ?? (correct ? stored.value : undefined)
     typed.splice(0, typed.length, ...position.value.stations.map((_, s) => position.value.planes.map((_, p) => from?.typed[s]?.[p] ?? '')))
-    conditions.takeOver(from?.conditions)
+    conditions.takeOver(from?.conditions ?? stored.value?.conditions)
     editing.value = true
   }
   /** Shows the stored reading again; what was typed over it is gone. */
@@ -39,7 +42,7 @@ export function useReadingEntry(bench: Bench, asked: () => { position: string, s
   }, { immediate: true })
   watch([typed, conditions.said], () => {
     if (!editing.value) return
-    const isNew = typed.some((row, s) => row.some((text, p) => text.trim() !== (stored.value?.typed[s]?.[p] ?? '')))
+    const isNew = typed.some((row, s) => row.some((text, p) => text.trim() && text.trim() !== stored.value?.typed[s]?.[p]))
     if (isNew) drafts.keep(draftOf(), { typed, conditions: conditions.said.value })
     else drafts.forget(draftOf())
   })
