@@ -6,6 +6,7 @@ import { useOutboxStore } from '../net/outbox-store'
 import { useMsUntil } from '../net/server-clock'
 import { useSessionStore } from '../features/session/session-store'
 import { useJobStore } from '../features/bench/job-store'
+import { bothUnits } from './both-units'
 import AppUpdate from './AppUpdate.vue'
 import NeedlerSign from './NeedlerSign.vue'
 import SetAsideDialog from './SetAsideDialog.vue'
@@ -121,6 +122,16 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
         <Icon name="ph:compass-tool" /> <span>Workings</span>
       </NuxtLink>
       <button
+        v-if="/^\/(jobs|units)\//.test(route.path)"
+        class="bar-button units"
+        aria-label="Inches and pounds too"
+        title="Inches and pounds beside the metric figures"
+        :aria-pressed="bothUnits"
+        @click="bothUnits = !bothUnits"
+      >
+        in
+      </button>
+      <button
         class="bar-button"
         :aria-label="dark ? 'Light theme' : 'Dark theme'"
         @click="toggleDark()"
@@ -185,6 +196,8 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
 .dot { width: 9px; height: 9px; border-radius: 50%; background: var(--bar-brass); }
 .bar-button { min-width: 44px; min-height: 44px; background: none; border: 0; font-size: 19px; color: inherit; cursor: pointer; display: inline-flex; align-items: center; justify-content: center; white-space: nowrap; }
 .bar-button.brass { font-size: 15px; text-decoration: underline; text-underline-offset: 3px; }
+.units { font: 600 17px var(--mono); color: var(--bar-quiet); }
+.units[aria-pressed='true'] { color: var(--bar-brass); text-decoration: underline; text-underline-offset: 4px; }
 .workings { gap: 7px; padding: 0 8px; text-decoration: none; }
 .workings span { font-size: 15px; }
 .bar :focus-visible { outline-color: var(--bar-brass); }

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { refusal } from '../../tests/support/refusal'
 import { DomainError } from '../domain-error'
-import { formatQuantity, KINDS, parseQuantity, parseTolerance, type QuantityKind } from '.'
+import { formatImperial, formatQuantity, KINDS, parseQuantity, parseTolerance, type QuantityKind } from '.'
 
 describe('parseQuantity', () => {
   // Value in the SI base and resolution, worked out by hand from 1 in = 25.4 mm and 1 lbf = 4.448 221 615 260 5 N.
@@ -126,6 +126,20 @@ describe('formatQuantity', () => {
     [280, 'torque', { decimals: 0, bare: true }, '280'],
   ])('shows %s %s with %j as %s', (value, kind, options, text) => {
     expect(plain(formatQuantity(value, kind, options))).toBe(text)
+  })
+
+  it.each<[number, QuantityKind, Parameters<typeof formatImperial>[2], string]>([
+    [70.012, 'length', { decimals: 3 }, '2.75638 in'],
+    [0.001, 'length', { decimals: 3 }, '0.00004 in'],
+    [0.025, 'length', { unit: 'µm', decimals: 0, signed: true }, '+0.98 thou'],
+    [280, 'torque', { decimals: 0 }, '206.5 lbf·ft'],
+    [0.6, 'pressure', { decimals: 2 }, '87 psi'],
+    [56.8, 'temperature', { decimals: 1 }, '134.2 °F'],
+    [296_900, 'force', { unit: 'kN', decimals: 1 }, '66746 lbf'],
+    [5400, 'time', { unit: 'h', decimals: 1 }, '1.5 h'],
+    [80, 'share', {}, '80 %'],
+  ])('shows %s %s with %j to somebody who works in inches as %s', (value, kind, options, text) => {
+    expect(plain(formatImperial(value, kind, options))).toBe(text)
   })
 
   it('shows what was typed at the resolution it was typed with', () => {

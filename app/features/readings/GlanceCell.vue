@@ -1,15 +1,21 @@
 <script setup lang="ts">
-import type { Verdict } from '#core'
+import { computed } from 'vue'
+import { formatQuantity, type QuantityKind, type Verdict } from '#core'
+import { otherUnits } from '../../ui/both-units'
 import VerdictMark from '../../ui/VerdictMark.vue'
 
 /** One stage of a position in the table: mean and verdict, still due, or not asked for. */
-const { text, verdict, due } = defineProps<{ text: string | null, verdict: Verdict | undefined, due: boolean }>()
+const { value, quantity, verdict, due } = defineProps<{ value: number | undefined, quantity: QuantityKind, verdict: Verdict | undefined, due: boolean }>()
+const decimals = computed(() => quantity === 'length' ? 3 : 2)
 </script>
 
 <template>
   <td class="num">
-    <template v-if="text && verdict">
-      {{ text }} <VerdictMark
+    <template v-if="value !== undefined && verdict">
+      {{ formatQuantity(value, quantity, { decimals }) }} <small
+        v-if="otherUnits(value, quantity, decimals)"
+        class="other"
+      >{{ otherUnits(value, quantity, decimals) }}</small> <VerdictMark
         class="mark"
         :verdict="verdict"
       />
@@ -28,6 +34,7 @@ const { text, verdict, due } = defineProps<{ text: string | null, verdict: Verdi
 
 <style scoped>
 .mark { display: flex; justify-content: end; font-size: 14px; }
+.other { display: block; color: var(--slate); font-size: 13px; }
 .due { color: var(--brass); font-family: var(--text); font-size: 14px; }
 .none { color: var(--slate); }
 </style>

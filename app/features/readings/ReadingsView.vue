@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import { formatQuantity, type Position, type ReadingStage } from '#core'
+import type { Position, ReadingStage } from '#core'
 import ReadingDuty from './entry/ReadingDuty.vue'
 import { useBench } from '../bench/use-bench'
+import { inUnits } from '../../ui/both-units'
 import StateNote from '../../ui/StateNote.vue'
 import FitTable from './FitTable.vue'
 import GlanceCell from './GlanceCell.vue'
@@ -24,7 +25,7 @@ function pick(position: string) {
   picked.value = position
   entry.value?.scrollIntoView({ block: 'nearest' })
 }
-const show = (position: Position, value: number) => formatQuantity(value, position.quantity, position.quantity === 'length' ? { decimals: 3 } : { decimals: 2 })
+const show = (position: Position, value: number) => inUnits(value, position.quantity, position.quantity === 'length' ? 3 : 2)
 </script>
 
 <template>
@@ -114,17 +115,20 @@ const show = (position: Position, value: number) => formatQuantity(value, positi
                 </button>
               </td>
               <GlanceCell
-                :text="line.found && show(line.position, line.found.value)"
+                :value="line.found?.value"
+                :quantity="line.position.quantity"
                 :verdict="line.found?.verdict"
                 :due="line.stages.includes('as-found')"
               />
               <GlanceCell
-                :text="line.left && show(line.position, line.left.value)"
+                :value="line.left?.value"
+                :quantity="line.position.quantity"
                 :verdict="line.left?.verdict"
                 :due="line.stages.includes('as-left')"
               />
               <GlanceCell
-                :text="line.last && show(line.position, line.last.value)"
+                :value="line.last?.value"
+                :quantity="line.position.quantity"
                 :verdict="line.last?.verdict"
                 :due="false"
               />

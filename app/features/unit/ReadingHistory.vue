@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { formatQuantity, type QuantityKind } from '#core'
+import type { QuantityKind } from '#core'
 import type { ReadingRow } from '#shared/wire/types'
+import { inUnits } from '../../ui/both-units'
 import VerdictMark from '../../ui/VerdictMark.vue'
 
 const { readings } = defineProps<{ readings: readonly ReadingRow[] }>()
@@ -12,7 +13,7 @@ const rows = computed(() => {
   return [...names.values()].sort((a, b) => a.position.localeCompare(b.position) || a.stage.localeCompare(b.stage))
 })
 const at = (row: ReadingRow, job: number) => readings.find(r => r.jobNumber === job && r.position === row.position && r.stage === row.stage)
-const show = (row: ReadingRow) => formatQuantity(row.value, row.quantity as QuantityKind, row.quantity === 'length' ? { decimals: 3 } : {})
+const show = (row: ReadingRow) => inUnits(row.value, row.quantity as QuantityKind, row.quantity === 'length' ? 3 : undefined)
 </script>
 
 <template>
@@ -40,7 +41,7 @@ const show = (row: ReadingRow) => formatQuantity(row.value, row.quantity as Quan
             :key="row.position + row.stage"
           >
             <td>{{ row.positionName }}</td>
-            <td class="quiet">
+            <td class="quiet stage">
               {{ row.stage }}
             </td>
             <td
@@ -67,5 +68,6 @@ const show = (row: ReadingRow) => formatQuantity(row.value, row.quantity as Quan
 <style scoped>
 .card { padding: 18px 22px; }
 .scroll { overflow-x: auto; margin-top: 8px; }
-.cell { display: inline-grid; grid-template-columns: auto 92px; gap: 12px; align-items: center; }
+.stage { white-space: nowrap; }
+.cell { display: inline-grid; grid-template-columns: auto minmax(92px, auto); gap: 12px; align-items: center; }
 </style>

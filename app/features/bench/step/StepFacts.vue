@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { formatQuantity, type Joint, type Part, type Step } from '#core'
+import type { Joint, Part, Step } from '#core'
+import { inUnits } from '../../../ui/both-units'
 
 /** `bags`: those that hold what the step puts back. */
 defineProps<{ step: Step, moves: readonly { part: Part, count: number }[], bags: ReadonlySet<string>, joint: Joint | undefined }>()
@@ -34,7 +35,7 @@ defineProps<{ step: Step, moves: readonly { part: Part, count: number }[], bags:
     </template>
     <template v-if="joint">
       <dt>Torque</dt>
-      <dd><strong class="mono">{{ formatQuantity(joint.torqueNm, 'torque', { decimals: 0 }) }}</strong> · <span class="mono">{{ joint.count }} × {{ joint.thread }}</span> · {{ joint.pattern }}; {{ joint.lubricant }}</dd>
+      <dd><strong class="mono">{{ inUnits(joint.torqueNm, 'torque', 0) }}</strong> · <span class="mono">{{ joint.count }} × {{ joint.thread }}</span> · {{ joint.pattern }}; {{ joint.lubricant }}</dd>
     </template>
     <template v-if="step.lubricant">
       <dt>{{ step.lubricant.kind === 'dry' ? 'Dry' : 'Lubricant' }}</dt>
