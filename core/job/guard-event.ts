@@ -1,22 +1,18 @@
 import { DomainError } from '../domain-error'
 import { choiceOf, indexOf, partOf, positionOf, stepName, stepOf, type Sheet, type Step } from '../sheet'
-import { atHand, isDone, missingBefore, reopenedBy, sheetNow, standingOn, type PartLine } from '../teardown'
+import { isDone, missingBefore, reopenedBy, sheetNow, standingOn, type PartLine } from '../teardown'
 import { assessReading } from './assess-reading'
 import { closeBlockers } from './close-blockers'
 import { openDuties } from './duties'
 import { AS_IT_SHOULD, type Actor, type EventBodies, type EventType, type JobEvent } from './events'
 import { ladderOf, ladderStand } from './extraction-ladder'
 import { foldJob, isStanding } from './fold-job'
+import { guardTick } from './guard-tick'
 import { proposeWay } from './propose-way'
+import { missingFirst, refuse, type Refusal } from './refusal'
 import { sayDuties } from './say-duties'
 import { accountOf, dispositionOf, markMade, pieceIn, type JobState } from './state'
 import { runningWait } from './waits'
-
-/** Why an event may not happen now. */
-export interface Refusal {
-  code: string
-  message: string
-}
 
 type Guard<T extends EventType> = (sheet: Sheet, state: JobState, body: EventBodies[T], event: { actor: Actor, happenedAt: string }) => Refusal | null
 
@@ -37,7 +33,6 @@ export function guardEvent(sheet: Sheet, state: JobState, event: JobEvent): Refu
   return (GUARDS[event.type] as Guard<typeof event.type>)(sheet, state, event.body, event)
 }
 
-const refuse = (code: string, message: string): Refusal => ({ code, message })
 /** What the calculation of a reading refuses (a turn with a gap, a temperature nobody measures at) is refused here. */
 function refusedBy(work: () => unknown): Refusal | null {
   try {
@@ -225,56 +220,6 @@ function hangingAfter(sheet: Sheet, state: JobState, after: JobState): Step | un
   const owedBefore = (step: Step) => isDone(state, step.key) ? openDuties(sheet, state, step).length : 0
   return sheetNow(sheet, after).steps.find(step => isDone(after, step.key)
     && (missingBefore(sheet, after, step).length > 0 || openDuties(sheet, after, step).length > owedBefore(step)))
-}
-
-function guardTick(sheet: Sheet, state: JobState, step: Step, counted: EventBodies['step-done']['counted'], { actor, happenedAt }: { actor: Actor, happenedAt: string }): Refusal | null {
-  const by = state.done[step.key]
-  if (by) return refuse('step.done-already', `${by.by} has ticked ${stepName(sheet, step)} already.`)
-  if (!indexOf(sheetNow(sheet, state)).step.has(step.key)) return refuse('step.other-way', `${stepName(sheet, step)} belongs to a way that was not taken.`)
-  const missing = missingFirst(sheet, state, step)
-  if (missing) return missing
-  const wait = runningWait(sheet, state, step, happenedAt)
-  if (wait) return refuse('step.waits', `${wait.name}: ${wait.minutes} min have to pass first. Starting early needs a signed reason.`)
-  const duties = openDuties(sheet, state, step)
-  if (duties.length) return refuse('step.duties-open', `Before ${stepName(sheet, step)} is done: ${sayDuties(sheet, step, duties)}.`)
-  if (step.hold && state.released[step.key]!.byId === actor.id) {
-    return refuse('hold.same-person', 'A hold point needs two persons: you released it, so somebody else ticks the step.')
-  }
-  return guardCount(sheet, step, counted) ?? guardRefit(sheet, state, step)
-}
-
-function guardCount(sheet: Sheet, step: Step, counted: EventBodies['step-done']['counted'] = []): Refusal | null {
-  const expected = step.removes ?? step.refits ?? []
-  for (const { part, count } of counted) {
-    const piece = expected.find(candidate => candidate.part === part)
-    if (!piece) return refuse('count.other-part', `${partOf(sheet, part).name} is not moved by ${stepName(sheet, step)}.`)
-    if (count !== piece.count) {
-      return refuse('count.differs', `${partOf(sheet, part).name}: you counted ${count}, the sheet says ${piece.count}. Look for the difference before you go on; write off in the account what is lost.`)
-    }
-  }
-  return null
-}
-
-/** What is not at hand cannot go in. */
-function guardRefit(sheet: Sheet, state: JobState, step: Step): Refusal | null {
-  if (!step.refits) return null
-  const account = new Map(accountOf(sheet, state).map(line => [line.part.key, line]))
-  for (const { part: key, count } of step.refits) {
-    const { name } = partOf(sheet, key)
-    const disposition = dispositionOf(state, key)?.disposition
-    if (disposition === 'scrap') return refuse('part.scrapped', `${name} was scrapped. Say "replace" when the new one is here.`)
-    const line = account.get(key)!
-    const there = atHand(line)
-    if (disposition === 'replace' || there >= count) continue
-    const elsewhere = (['washing', 'outside', 'scrapped'] as const).filter(place => line[place] > 0).map(place => `${line[place]} ${place}`).join(', ')
-    return refuse('part.not-at-hand', `${name}: ${count} go in, ${there} ${there === 1 ? 'is' : 'are'} at hand (${elsewhere}).`)
-  }
-  return null
-}
-
-function missingFirst(sheet: Sheet, state: JobState, step: Step): Refusal | null {
-  const missing = missingBefore(sheet, state, step)
-  return missing.length ? refuse('step.too-early', `First comes ${missing.map(s => stepName(sheet, s)).join(', then ')}.`) : null
 }
 
 function unknownReference(sheet: Sheet, event: JobEvent): Refusal | null {

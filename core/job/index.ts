@@ -8,7 +8,8 @@ export {
   type Actor, type Disposition, type EventBodies, type EventType, type JobEvent, type JobSetup, type MarkResult, type ReadingConditions, type RecordedEvent,
 } from './events'
 export { foldJob, lastStanding } from './fold-job'
-export { guardEvent, type Refusal } from './guard-event'
+export { guardEvent } from './guard-event'
+export type { Refusal } from './refusal'
 export { ladderOf, ladderStand } from './extraction-ladder'
 export { lastingWays, markRisks, risksOf, type MarkRisk } from './mark-risks'
 export { proposeWay, type WayProposal } from './propose-way'

@@ -1,0 +1,17 @@
+import { stepName, type Sheet, type Step } from '../sheet'
+import { missingBefore } from '../teardown'
+import type { JobState } from './state'
+
+/** Why an event may not happen now. */
+export interface Refusal {
+  code: string
+  message: string
+}
+
+export const refuse = (code: string, message: string): Refusal => ({ code, message })
+
+/** The refusal of a step whose turn has not come; null when it has. */
+export function missingFirst(sheet: Sheet, state: JobState, step: Step): Refusal | null {
+  const missing = missingBefore(sheet, state, step)
+  return missing.length ? refuse('step.too-early', `First comes ${missing.map(s => stepName(sheet, s)).join(', then ')}.`) : null
+}
