@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { defineAsyncComponent, ref } from 'vue'
 import { readTagCode } from '#core'
+import { noTag } from './no-tag'
 import { hasCamera } from './use-camera'
 
 /** A scanner types the code of a label and Enter; a hand types the tag; a tablet looks with its camera. */
@@ -13,7 +14,7 @@ function find(text: string) {
   const code = readTagCode(text)
   found.value = null
   problem.value = ''
-  if (!code) problem.value = `"${text}" is no tag. A tag is a letter, a hyphen and a number, for example B-07.`
+  if (!code) problem.value = noTag(text)
   else if (code.jobNumber !== null && code.jobNumber !== jobNumber) problem.value = `${code.tag} belongs to job ${code.jobNumber}, not to this one.`
   else if (!tags.includes(code.tag)) problem.value = `Nothing of this job is in ${code.tag}.`
   else found.value = code.tag

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
+import { readTagCode } from '#core'
 import type { Bench } from '../bench/use-bench'
+import { noTag } from './no-tag'
 
 /** What came out and lies in no bag yet: one tap puts it into the bag that the sheet proposes. */
 const { bench } = defineProps<{ bench: Bench }>()
@@ -11,12 +13,10 @@ const loose = computed(() => account.value.filter(line => line.loose > 0))
 const tags = reactive<Record<string, string>>({})
 const proposed = (part: string) => job.sheet!.steps.find(step => step.removes?.some(piece => piece.part === part))?.bag ?? ''
 function bag(part: string, count: number) {
-  const tag = (tags[part] ?? proposed(part)).trim().toUpperCase()
-  if (!/^[A-Z]{1,3}-\d{1,4}$/.test(tag)) {
-    job.refusal = `"${tag}" is no tag. A tag is a letter, a hyphen and a number, for example B-07.`
-    return
-  }
-  if (job.act('part-bagged', { part, count, tag })) Reflect.deleteProperty(tags, part)
+  const typed = tags[part] ?? proposed(part)
+  const tag = readTagCode(typed)?.tag
+  if (!tag) job.refusal = noTag(typed)
+  else if (job.act('part-bagged', { part, count, tag })) Reflect.deleteProperty(tags, part)
 }
 </script>
 

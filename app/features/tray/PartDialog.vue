@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { DomainError, rungsOf, shortestWayIn, type PartLine, type Step } from '#core'
+import { DomainError, readTagCode, rungsOf, shortestWayIn, type PartLine, type Step } from '#core'
 import AskDialog from '../../ui/AskDialog.vue'
 import PhotoButton from '../bench/PhotoButton.vue'
 import PhotoStrip from '../../ui/PhotoStrip.vue'
@@ -34,9 +34,8 @@ function show(step: Step) {
   open.value = false
 }
 function move() {
-  const place = to.value.trim()
-  const tag = /^[a-z]{1,3}-\d{1,4}$/i.test(place) ? place.toUpperCase() : place
-  if (job.act('part-moved', { part: line.value!.part.key, count: count.value, from: start.value, to: tag, ...(reason.value.trim() ? { reason: reason.value.trim() } : {}) })) reason.value = ''
+  const place = readTagCode(to.value)?.tag ?? to.value.trim()
+  if (job.act('part-moved', { part: line.value!.part.key, count: count.value, from: start.value, to: place, ...(reason.value.trim() ? { reason: reason.value.trim() } : {}) })) reason.value = ''
 }
 </script>
 
