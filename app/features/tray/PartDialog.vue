@@ -178,6 +178,7 @@ dl { display: grid; grid-template-columns: 74px 1fr; margin: 8px 0; }
 dt, dd { padding: 6px 0; margin: 0; border-bottom: 1px solid var(--rule); }
 dt { color: var(--slate); }
 dd > span, dd > strong { display: block; font-weight: 500; }
+.link + .link { margin-left: 18px; }
 .link { min-height: 32px; background: none; border: 0; padding: 0; color: var(--scribe); text-decoration: underline; cursor: pointer; text-align: left; }
 fieldset { display: grid; grid-template-columns: 64px 1fr 1fr; gap: 6px; margin: 12px 0 0; border: 1px solid var(--rule-strong); padding: 8px 12px 12px; }
 input, select { min-height: var(--target); min-width: 0; padding: 0 8px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 15px; }
