@@ -2,7 +2,8 @@ import { contactPattern, DomainError, type ContactPattern, type Corner, type Pic
 
 export type ContactRequest = { kind: 'load', file: Blob } | { kind: 'look', corners: Corner[], threshold: number | undefined }
 export type ContactReport
-  = | { kind: 'loaded', width: number, height: number }
+  /** `preview` is what the screen shows: small enough that drawing it holds up no frame. */
+  = | { kind: 'loaded', width: number, height: number, preview: ImageBitmap }
     | { kind: 'progress', share: number }
     | { kind: 'done', pattern: ContactPattern }
     | { kind: 'refused', message: string }
@@ -12,7 +13,8 @@ const MOST_PIXELS = 12_500_000
 const NO_PICTURE = 'This file is no picture that can be read here. Take it as JPEG, PNG or WebP.'
 
 let picture: Picture | null = null
-const tell = (report: ContactReport) => (self as unknown as { postMessage: (message: ContactReport) => void }).postMessage(report)
+const PREVIEW_WIDTH = 1400
+const tell = (report: ContactReport, handOver: Transferable[] = []) => (self as unknown as { postMessage: (message: ContactReport, handOver: Transferable[]) => void }).postMessage(report, handOver)
 
 async function load(file: Blob): Promise<void> {
   picture = null
@@ -21,9 +23,10 @@ async function load(file: Blob): Promise<void> {
   const [width, height] = [Math.round(bitmap.width * scale), Math.round(bitmap.height * scale)]
   const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!
   context.drawImage(bitmap, 0, 0, width, height)
+  const preview = await createImageBitmap(bitmap, { resizeWidth: Math.min(PREVIEW_WIDTH, width), resizeQuality: 'medium' })
   bitmap.close()
   picture = { width, height, data: context.getImageData(0, 0, width, height).data }
-  tell({ kind: 'loaded', width, height })
+  tell({ kind: 'loaded', width, height, preview }, [preview])
 }
 
 self.addEventListener('message', async ({ data }: MessageEvent<ContactRequest>) => {

@@ -12,7 +12,7 @@ import { useContact } from './use-contact'
 const contact = useContact()
 /** Came from a job: the result can be kept there. */
 const { jobId, target } = useJobTarget()
-const { file, size, address, corners, threshold, pattern, problem, progress } = contact
+const { file, size, preview, corners, threshold, pattern, problem, progress } = contact
 const percent = (share: number) => `${(share * 100).toFixed(0)} %`
 const loading = computed(() => {
   const sentences = []
@@ -83,9 +83,9 @@ function drop(event: DragEvent) {
         @drop.prevent="drop"
       >
         <CornerPicture
-          v-if="size"
+          v-if="preview && size"
           v-model="corners"
-          :address="address"
+          :preview="preview"
           :size="size"
         />
         <p

@@ -1,11 +1,14 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { onMounted, ref } from 'vue'
 import type { Corner } from '#core'
 
 /** The photo with four corners to drag; arrow keys move the one in focus. */
-const { address, size } = defineProps<{ address: string, size: { width: number, height: number } }>()
+const { preview, size } = defineProps<{ preview: ImageBitmap, size: { width: number, height: number } }>()
 const corners = defineModel<Corner[]>({ required: true })
 const drawing = ref<SVGSVGElement>()
+const canvas = ref<HTMLCanvasElement>()
+// The bitmap is drawn, not handed over: it is wanted again when the view is laid out anew.
+onMounted(() => canvas.value?.getContext('2d')?.drawImage(preview, 0, 0))
 const NAMES = ['first end, upper', 'last end, upper', 'last end, lower', 'first end, lower']
 const STEPS: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
 
@@ -30,11 +33,13 @@ const grab = (event: PointerEvent) => (event.currentTarget as Element).setPointe
 
 <template>
   <div class="picture">
-    <img
-      :src="address"
-      alt="The photo of the face"
-      decoding="async"
-    >
+    <canvas
+      ref="canvas"
+      :width="preview.width"
+      :height="preview.height"
+      role="img"
+      aria-label="The photo of the face"
+    />
     <svg
       ref="drawing"
       :viewBox="`0 0 ${size.width} ${size.height}`"
@@ -80,7 +85,7 @@ const grab = (event: PointerEvent) => (event.currentTarget as Element).setPointe
 
 <style scoped>
 .picture { position: relative; }
-img { display: block; width: 100%; }
+canvas { display: block; width: 100%; }
 svg { position: absolute; inset: 0; width: 100%; height: 100%; touch-action: none; }
 polygon { fill: none; stroke: #E0B763; }
 g { cursor: grab; outline: none; }

@@ -6,7 +6,7 @@ import type { ContactReport, ContactRequest } from '../../../workers/contact-wor
 export function useContact() {
   const file = shallowRef<Blob | null>(null)
   const size = ref<{ width: number, height: number } | null>(null)
-  const address = ref('')
+  const preview = shallowRef<ImageBitmap | null>(null)
   const corners = ref<Corner[]>([])
   /** Set by hand, or null for the one found in the picture. */
   const threshold = ref<number | null>(null)
@@ -38,8 +38,12 @@ export function useContact() {
       case 'loaded': {
         const { width, height } = report
         progress.value = null
-        if (size.value) return look()
+        if (size.value) {
+          report.preview.close()
+          return look()
+        }
         size.value = { width, height }
+        preview.value = report.preview
         const inset = (x: number, y: number) => ({ x: Math.round(width * x), y: Math.round(height * y) })
         corners.value = [inset(0.15, 0.15), inset(0.85, 0.15), inset(0.85, 0.85), inset(0.15, 0.85)]
         return
@@ -60,9 +64,8 @@ export function useContact() {
   }
 
   function load(picture: Blob): void {
-    URL.revokeObjectURL(address.value)
     file.value = picture
-    address.value = URL.createObjectURL(picture)
+    preview.value = null
     size.value = null
     pattern.value = null
     problem.value = ''
@@ -87,10 +90,7 @@ export function useContact() {
     ask({ kind: 'look', corners: corners.value.map(({ x, y }) => ({ x, y })), threshold: threshold.value ?? undefined })
   }
   watch([corners, threshold], look, { deep: true })
-  onBeforeUnmount(() => {
-    stop()
-    URL.revokeObjectURL(address.value)
-  })
+  onBeforeUnmount(stop)
 
-  return { file, size, address, corners, threshold, pattern, problem, progress, load, look, stop }
+  return { file, size, preview, corners, threshold, pattern, problem, progress, load, look, stop }
 }
