@@ -24,7 +24,7 @@ export function sayDuties(sheet: Sheet, step: Step, duties: readonly Duty[]): st
       case 'place': return `put each ${partOf(sheet, duty.part).name} into its own place`
       case 'outside': return `${partOf(sheet, duty.part).name} goes to the ${step.outside?.shop ?? 'shop'} and comes back`
       case 'hand check': return `hand check: ${step.feels?.find(check => check.key === duty.check)?.expect ?? duty.check}`
-      case 'hold': return `the hold point needs its release`
+      case 'hold': return 'a second person releases the hold point'
     }
   }).join('; ')
 }
