@@ -1,42 +1,27 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
-import { closeBlockers, dispositionOf, isDone, stepNumber } from '#core'
+import { onMounted, ref, watch } from 'vue'
+import { stepNumber } from '#core'
 import type { Bench } from '../bench/use-bench'
 import BagFinder from './BagFinder.vue'
 import LooseParts from './LooseParts.vue'
+import { useTray } from './use-tray'
 
 const { bench } = defineProps<{ bench: Bench }>()
 const emit = defineEmits<{ closeJob: [], account: [], help: [] }>()
-const { job, account, sheet } = bench
-
-const out = computed(() => account.value.reduce((sum, line) => sum + line.out, 0))
-const total = computed(() => job.sheet!.parts.reduce((sum, part) => sum + part.count, 0))
-/** The bags with what is in them and the first step, not done yet, that puts some of it back. */
-const bags = computed(() => {
-  const byTag = new Map<string, { contents: string[], parts: Set<string> }>()
-  for (const { part, bagged } of account.value) {
-    for (const { tag, count } of bagged) {
-      const bag = byTag.get(tag) ?? { contents: [], parts: new Set() }
-      bag.contents.push(`${count > 1 ? `${count} × ` : ''}${part.name}`)
-      bag.parts.add(part.key)
-      byTag.set(tag, bag)
-    }
-  }
-  return [...byTag].map(([tag, { contents, parts }]) => ({
-    tag, contents, back: sheet.value!.steps.find(step => !isDone(job.state, step.key) && step.refits?.some(piece => parts.has(piece.part))),
-  })).sort((a, b) => a.tag.localeCompare(b.tag, undefined, { numeric: true }))
-})
-const newOnes = computed(() => account.value.filter(({ part, out }) => part.neverAgain && out > 0 && dispositionOf(job.state, part.key)?.disposition !== 'replace').map(line => line.part.name))
-const blockerCount = computed(() => closeBlockers(job.sheet!, job.state).length)
+const { job } = bench
+const { out, total, bags, newKinds, blockerCount } = useTray(bench)
 
 const found = ref<string | null>(null)
-/** A bag that was found, or that the step at hand needs, comes into sight. */
-function bringIntoSight() {
-  const tag = found.value ?? [...bench.wantedBags.value][0]
-  if (tag) document.getElementById(`bag-${tag}`)?.scrollIntoView({ block: 'nearest' })
+const body = ref<HTMLElement>()
+const bagOf = (tag: string | null | undefined) => tag ? document.getElementById(`bag-${tag}`) : null
+watch(found, tag => bagOf(tag)?.scrollIntoView({ block: 'nearest' }), { flush: 'post' })
+/** A bag that the step at hand needs comes into sight within the tray; the page stays where the hand is. */
+function showWanted() {
+  const [bag, frame] = [bagOf([...bench.wantedBags.value][0])?.getBoundingClientRect(), body.value?.getBoundingClientRect()]
+  if (bag && frame) body.value!.scrollTop += Math.min(0, bag.top - frame.top) + Math.max(0, bag.bottom - frame.bottom)
 }
-watch([found, bench.wantedBags], bringIntoSight, { flush: 'post' })
-onMounted(bringIntoSight)
+watch(bench.wantedBags, showWanted, { flush: 'post' })
+onMounted(showWanted)
 watch(() => bench.shown.value?.key, () => { found.value = null })
 const labels = (paper: string) => `/api/jobs/${job.meta!.id}/labels?paper=${paper}`
 </script>
@@ -62,6 +47,7 @@ const labels = (paper: string) => `/api/jobs/${job.meta!.id}/labels?paper=${pape
       :tags="bags.map(bag => bag.tag)"
     />
     <div
+      ref="body"
       class="body"
       role="region"
       aria-label="What is out"
@@ -108,8 +94,8 @@ const labels = (paper: string) => `/api/jobs/${job.meta!.id}/labels?paper=${pape
         <li v-if="bench.openKeys.value.size">
           Rungs to close: {{ bench.openKeys.value.size }}
         </li>
-        <li v-if="newOnes.length">
-          New parts to fit: {{ newOnes.length }} kinds
+        <li v-if="newKinds">
+          New parts to fit: {{ newKinds }} {{ newKinds === 1 ? 'kind' : 'kinds' }}
         </li>
         <li v-if="bench.debts.value.length">
           Owed: {{ bench.debts.value.map(debt => debt.text).join('; ') }}

@@ -25,13 +25,15 @@ export function useCamera(onCode: (text: string) => boolean) {
     problem.value = ''
     let isOver = false
     let stream: MediaStream | undefined
-    stop = () => {
+    const finish = () => {
       isOver = true
       for (const track of stream?.getTracks() ?? []) track.stop()
     }
+    stop = finish
     try {
       stream = await navigator.mediaDevices.getUserMedia({ video: { facingMode: 'environment', width: { ideal: 1280 } } })
-      if (isOver) return stop()
+      // The dialog was closed while the browser still asked for leave.
+      if (isOver) return finish()
       video.value!.srcObject = stream
       await video.value!.play()
     } catch (error) {
