@@ -206,5 +206,6 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
 .notice { padding: 10px 16px; background: var(--brass-tint); border-bottom: 1px solid var(--brass-line); }
 .main { flex: 1; min-height: 0; overflow: auto; }
 @media (max-width: 820px) { .who, .trail a:not(:last-child):not(:nth-child(2)) { display: none; } .trail a:nth-child(2)::before { content: none; } }
+@media (max-width: 480px) { .bar { gap: 6px; padding-left: 10px; } .home span { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); } }
 @media print { .bar, .notice { display: none; } .frame, .main { height: auto; overflow: visible; } }
 </style>

@@ -97,6 +97,7 @@ onBeforeUnmount(() => job.close())
 }
 @media (max-width: 640px) {
   .bench { display: flex; flex-direction: column; height: auto; }
-  .vee { max-height: 50vh; }
+  .stack { height: 120px; flex: none; }
+  .vee { height: 44vh; flex: none; }
 }
 </style>
