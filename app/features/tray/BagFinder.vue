@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { defineAsyncComponent, ref } from 'vue'
-import { readTagCode } from '#core'
-import { noTag } from './no-tag'
+import { tagHere } from './tag-here'
 import { hasCamera } from './use-camera'
 
 /** A scanner types the code of a label and Enter; a hand types the tag; a tablet looks with its camera. */
@@ -11,13 +10,10 @@ const ScanDialog = defineAsyncComponent(() => import('./ScanDialog.vue'))
 
 const [typed, problem, looking] = [ref(''), ref(''), ref(false)]
 function find(text: string) {
-  const code = readTagCode(text)
-  found.value = null
-  problem.value = ''
-  if (!code) problem.value = noTag(text)
-  else if (code.jobNumber !== null && code.jobNumber !== jobNumber) problem.value = `${code.tag} belongs to job ${code.jobNumber}, not to this one.`
-  else if (!tags.includes(code.tag)) problem.value = `Nothing of this job is in ${code.tag}.`
-  else found.value = code.tag
+  const { tag, problem: notHere } = tagHere(text, jobNumber)
+  const isEmpty = tag !== null && !tags.includes(tag)
+  problem.value = isEmpty ? `Nothing of this job is in ${tag}.` : notHere ?? ''
+  found.value = isEmpty ? null : tag
   typed.value = ''
 }
 </script>

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
-import { readTagCode } from '#core'
 import type { Bench } from '../bench/use-bench'
-import { noTag } from './no-tag'
+import { tagHere } from './tag-here'
 
 /** What came out and lies in no bag yet: one tap puts it into the bag that the sheet proposes. */
 const { bench } = defineProps<{ bench: Bench }>()
@@ -13,10 +12,9 @@ const loose = computed(() => account.value.filter(line => line.loose > 0))
 const tags = reactive<Record<string, string>>({})
 const proposed = (part: string) => job.sheet!.steps.find(step => step.removes?.some(piece => piece.part === part))?.bag ?? ''
 function bag(part: string, count: number) {
-  const typed = tags[part] ?? proposed(part)
-  const tag = readTagCode(typed)?.tag
-  if (!tag) job.refusal = noTag(typed)
-  else if (job.act('part-bagged', { part, count, tag })) Reflect.deleteProperty(tags, part)
+  const { tag, problem } = tagHere(tags[part] ?? proposed(part), job.meta!.number)
+  if (problem) job.refusal = problem
+  else if (tag && job.act('part-bagged', { part, count, tag })) Reflect.deleteProperty(tags, part)
 }
 </script>
 
