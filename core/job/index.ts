@@ -16,7 +16,7 @@ export { proposeWay, type WayProposal } from './propose-way'
 export { sayDuties } from './say-duties'
 export { sheetForJob } from './sheet-for-job'
 export {
-  accountOf, dispositionOf, emptyState, handCheckOf, markChecked, markMade, pieceIn, progressOf, readingAt,
+  accountOf, dispositionOf, emptyState, handCheckOf, markChecked, markMade, pieceIn, readingAt,
   type JobState, type MarkChecked, type MarkMade, type Note, type PartDisposed, type PartMoved, type Photo, type ReadingTaken, type Stamp,
 } from './state'
 export { debtsOf, runningWait, timersOf, waitsOf, type Debt, type Wait } from './waits'

@@ -94,7 +94,7 @@ export const handCheckOf = (state: JobState, step: string, check: string) => las
 export const pieceIn = (state: JobState, part: string, place: string) => lastOf(state.placed, p => p.part === part && p.place === place)
 
 /** The state as the account of parts wants it. */
-export function progressOf(state: JobState): Progress {
+function progressOf(state: JobState): Progress {
   const last = new Map(state.dispositions.map(({ part, disposition }) => [part, disposition]))
   const replaced = Object.fromEntries([...last].filter(([, disposition]) => disposition === 'replace').map(([part]) => [part, true as const]))
   return { done: state.done, ways: state.ways, moves: state.moves, replaced }

@@ -34,8 +34,7 @@ const DECIMAL = /^([+-]?)(\d[\d.,]*|[.,]\d+)(?:e([+-]?\d{1,2}))?/i
  * @example parseQuantity('2 1/4"', 'length') // { value: 57.15, kind: 'length', unit: 'in', resolution: 6.35 }
  */
 export function parseQuantity(text: string, wanted?: QuantityKind, options: ParseOptions = {}): Quantity {
-  const typed = text.replaceAll('−', '-').replaceAll('\u00a0', ' ')
-    .replace(FRACTION_SIGN, (_sign, fraction: string) => ` ${fraction.normalize('NFKD').replace('⁄', '/')}`).trim()
+  const typed = plainly(text)
   const number = readFraction(typed) ?? readDecimal(typed)
   const unitText = number ? typed.slice(number.length).trim() : ''
   const kind = wanted ?? kindsOf(unitText)[0] ?? 'length'
@@ -50,6 +49,10 @@ export function parseQuantity(text: string, wanted?: QuantityKind, options: Pars
   }
   return { value, kind, unit: unit.symbol, resolution: number.step * unit.factor }
 }
+
+/** What was typed with the signs of a plain keyboard: its minus, its space, and `1/2` for ½. */
+export const plainly = (text: string): string => text.replaceAll('−', '-').replaceAll('\u00a0', ' ')
+  .replace(FRACTION_SIGN, (_sign, fraction: string) => ` ${fraction.normalize('NFKD').replace('⁄', '/')}`).trim()
 
 interface ReadNumber { value: number, step: number, length: number }
 

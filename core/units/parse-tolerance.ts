@@ -1,5 +1,5 @@
 import { DomainError } from '../domain-error'
-import { parseQuantity } from './parse-quantity'
+import { parseQuantity, plainly } from './parse-quantity'
 import type { QuantityKind } from './units'
 
 export interface Tolerance {
@@ -25,7 +25,7 @@ const NUMBER_ONLY = /^[+\-\d\s.,/]+$/
  * @example parseTolerance('0.250 ±0.004 in', 'length') // { nominal: 6.35, lower: 6.2484, upper: 6.4516, unit: 'in' }
  */
 export function parseTolerance(text: string, kind: QuantityKind = 'length'): Tolerance {
-  const typed = text.trim().replaceAll('−', '-').replaceAll('\u00a0', ' ')
+  const typed = plainly(text)
   const even = EVEN.exec(typed)
   // A bare 0 needs no sign.
   const uneven = even ? null : UNEVEN.exec(typed.replace(/([+-][^/+-]+)\/\s*0(?!\.|\d)/, '$1/+0').replace(/\s0\s*\/\s*-/, ' +0/-'))

@@ -1,21 +1,21 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { formatQuantity, type QuantityKind, type Verdict } from '#core'
-import { otherUnits } from '../../ui/both-units'
+import { decimalsOf, otherUnits } from '../../ui/both-units'
 import VerdictMark from '../../ui/VerdictMark.vue'
 
 /** One stage of a position in the table: mean and verdict, still due, or not asked for. */
 const { value, quantity, verdict, due } = defineProps<{ value: number | undefined, quantity: QuantityKind, verdict: Verdict | undefined, due: boolean }>()
-const decimals = computed(() => quantity === 'length' ? 3 : 2)
+const other = computed(() => value === undefined ? null : otherUnits(value, quantity, decimalsOf(quantity)))
 </script>
 
 <template>
   <td class="num">
     <template v-if="value !== undefined && verdict">
-      {{ formatQuantity(value, quantity, { decimals }) }} <small
-        v-if="otherUnits(value, quantity, decimals)"
+      {{ formatQuantity(value, quantity, { decimals: decimalsOf(quantity) }) }} <small
+        v-if="other"
         class="other"
-      >{{ otherUnits(value, quantity, decimals) }}</small> <VerdictMark
+      >{{ other }}</small> <VerdictMark
         class="mark"
         :verdict="verdict"
       />

@@ -3,7 +3,7 @@ import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import type { Position, ReadingStage } from '#core'
 import ReadingDuty from './entry/ReadingDuty.vue'
 import { useBench } from '../bench/use-bench'
-import { inUnits } from '../../ui/both-units'
+import { decimalsOf, inUnits } from '../../ui/both-units'
 import StateNote from '../../ui/StateNote.vue'
 import FitTable from './FitTable.vue'
 import GlanceCell from './GlanceCell.vue'
@@ -25,7 +25,7 @@ function pick(position: string) {
   picked.value = position
   entry.value?.scrollIntoView({ block: 'nearest' })
 }
-const show = (position: Position, value: number) => inUnits(value, position.quantity, position.quantity === 'length' ? 3 : 2)
+const show = (position: Position, value: number) => inUnits(value, position.quantity, decimalsOf(position.quantity))
 </script>
 
 <template>

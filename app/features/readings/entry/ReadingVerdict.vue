@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Assessment, Outline, Position, ReadingConditions } from '#core'
-import { inUnits } from '../../../ui/both-units'
+import { decimalsOf, inUnits } from '../../../ui/both-units'
 import BowDrawing from '../../../ui/drawings/BowDrawing.vue'
 import PolarDrawing from '../../../ui/drawings/PolarDrawing.vue'
 import { measuredHow } from '../../../ui/measured-how'
@@ -17,7 +17,7 @@ const SEVERITY = { in: 0, doubtful: 1, out: 2 }
 /** The criterion that decides: the worst, and among equals the one nearest to its limit. */
 const deciding = computed(() => [...assessment.criteria].sort((a, b) =>
   SEVERITY[b.verdict] - SEVERITY[a.verdict] || (a.margin ?? Infinity) - (b.margin ?? Infinity))[0]!)
-const show = (value: number) => inUnits(value, position.quantity, position.quantity === 'length' ? 3 : 2)
+const show = (value: number) => inUnits(value, position.quantity, decimalsOf(position.quantity))
 const limits = computed(() => {
   const { lower, upper } = deciding.value
   if (lower === null && upper === null) return 'no limit'

@@ -133,9 +133,15 @@ describe('a half-typed reading', () => {
     expect(entry.editing.value).toBe(false)
     entry.startTyping()
     expect(entry.typed.flat().join('')).toBe('')
-    entry.leaveTyping()
-    entry.startTyping(true)
-    expect(entry.typed).toEqual(SEAT)
+    // Measured anew, and the same figure again: it is kept like any other.
+    entry.typed[0]![0] = SEAT[0]![0]!
+    await nextTick()
+    leave()
+    const again = entryOf(bench, 'seat-de')
+    expect(again.typed.flat()).toEqual(['70.010', '', '', '', '', ''])
+    again.leaveTyping()
+    again.startTyping(true)
+    expect(again.typed).toEqual(SEAT)
     await nextTick()
     leave()
     expect(entryOf(bench, 'seat-de').editing.value).toBe(false)

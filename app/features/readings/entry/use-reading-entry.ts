@@ -20,17 +20,21 @@ export function useReadingEntry(bench: Bench, asked: () => { position: string, s
 
   const editing = ref(false)
   const typed = reactive<string[][]>([])
+  /** The figures that are being corrected; none when everything is typed anew. */
+  let corrected: string[][] | undefined
   /**
    * Starts from what was half typed here before; else from empty cells, so that nobody writes down again what he has not measured, or
    * from the stored figures to correct one of them.
    */
   function startTyping(correct = false): void {
-    const from = drafts.find(draftOf()) ?? (correct ? stored.value : undefined)
+    const draft = drafts.find(draftOf())
+    const from = draft ?? (correct ? stored.value : undefined)
+    corrected = draft ? undefined : from?.typed
     typed.splice(0, typed.length, ...position.value.stations.map((_, s) => position.value.planes.map((_, p) => from?.typed[s]?.[p] ?? '')))
     conditions.takeOver(from?.conditions ?? stored.value?.conditions)
     editing.value = true
   }
-  /** Shows the stored reading again; what was typed over it is gone. */
+  /** Shows the stored reading; nothing half typed is left of it. */
   function leaveTyping(): void {
     drafts.forget(draftOf())
     editing.value = false
@@ -42,7 +46,7 @@ export function useReadingEntry(bench: Bench, asked: () => { position: string, s
   }, { immediate: true })
   watch([typed, conditions.said], () => {
     if (!editing.value) return
-    const isNew = typed.some((row, s) => row.some((text, p) => text.trim() && text.trim() !== stored.value?.typed[s]?.[p]))
+    const isNew = typed.some((row, s) => row.some((text, p) => text.trim() && text !== corrected?.[s]?.[p]))
     if (isNew) drafts.keep(draftOf(), { typed, conditions: conditions.said.value })
     else drafts.forget(draftOf())
   })
@@ -97,7 +101,7 @@ export function useReadingEntry(bench: Bench, asked: () => { position: string, s
   function write(): void {
     questions.value = []
     const said = conditions.said.value
-    if (job.act('reading-taken', { ...asked(), values: values.value, typed, ...(said ? { conditions: said } : {}) })) drafts.forget(draftOf())
+    if (job.act('reading-taken', { ...asked(), values: values.value, typed, ...(said ? { conditions: said } : {}) })) leaveTyping()
   }
 
   /** Puts a worked-out result into the first empty cell. */
