@@ -67,3 +67,28 @@ test('a bench that was away catches up by itself', async ({ browser }) => {
   await page.getByRole('button', { name: /^Scribe the datum line for the seals/ }).click()
   await expect(page.getByText('while you were away')).toBeVisible({ timeout: 30_000 })
 })
+
+test('what the live channel did not tell is seen at the next look', async ({ browser }) => {
+  const client = await Client.as('okafor')
+  const job = await client.openJobOf('P-104')
+  const { page, faults } = await signedIn(browser, 'lindqvist')
+  await page.clock.install()
+  let swallowed = 0
+  await page.routeWebSocket(/api\/live/, (bench) => {
+    const server = bench.connectToServer()
+    server.onMessage((message) => {
+      if (message === 'pong') bench.send(message)
+      else swallowed += 1
+    })
+  })
+  await page.goto(`/jobs/${job}`)
+  await expect(page.getByRole('button', { name: /^Scribe the datum line for the seals/ })).toBeVisible()
+  await page.waitForTimeout(500)
+  await client.append(job, [draft('note-added', { text: 'nobody told you', step: 'mark-seals' })])
+  await expect.poll(() => swallowed).toBeGreaterThan(0)
+  await page.getByRole('button', { name: /^Scribe the datum line for the seals/ }).click()
+  await expect(page.getByText('nobody told you')).toHaveCount(0)
+  await page.clock.fastForward(21_000)
+  await expect(page.getByText('nobody told you')).toBeVisible()
+  expect(faults).toEqual([])
+})

@@ -41,14 +41,17 @@ export const useJobStore = defineStore('job', () => {
   })
   const waitingIds = computed(() => new Set(mine.value.map(event => event.id)))
 
-  const address = computed(() => meta.value ? `${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/api/live` : undefined)
-  const live = useWebSocket(address, {
+  const live = useWebSocket(`${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/api/live`, {
     immediate: false,
     autoConnect: false,
+    // A page that is left closes its connection without us.
+    autoClose: false,
     autoReconnect: { retries: () => true, delay: attempt => Math.min(500 * attempt, 8000) },
-    heartbeat: { message: 'ping', responseMessage: 'pong', interval: LOOK_AGAIN_MS, pongTimeout: 8000 },
+    // Without a `responseMessage` the answer reaches `onMessage`.
+    heartbeat: { message: 'ping', interval: LOOK_AGAIN_MS, pongTimeout: 8000 },
     onConnected(socket) {
-      socket.send(JSON.stringify({ watch: meta.value?.id }))
+      if (!meta.value) return live.close()
+      socket.send(JSON.stringify({ watch: meta.value.id }))
       void catchUp()
       void outbox.send()
     },
@@ -97,12 +100,13 @@ export const useJobStore = defineStore('job', () => {
       if (isLate()) return
       if (!(error instanceof NoNetwork) || !sheet.value) problem.value = error instanceof NoNetwork ? 'This job was never opened on this device, so it cannot be shown without a link.' : sentenceOf(error)
     }
-    if (meta.value && !isLate()) live.open()
+    if (meta.value && !isLate() && live.status.value !== 'CONNECTING') live.open()
   }
 
   function close(): void {
     opening += 1
-    live.close()
+    // One that is still being made is used by the next job, or closed when it stands: to break it off is an error to the browser.
+    if (live.status.value !== 'CONNECTING') live.close()
     meta.value = null
     sheet.value = null
     released = null
