@@ -5,6 +5,7 @@ import type { EventBodies } from '#core'
 import { useOutboxStore } from '../../net/outbox-store'
 import { shrinkPicture } from './shrink-picture'
 import type { Bench } from './use-bench'
+import RefusalNote from '../../ui/RefusalNote.vue'
 
 const { bench, of, label = 'Take a photo' } = defineProps<{ bench: Bench, of: Omit<EventBodies['photo-added'], 'photo'>, label?: string }>()
 const outbox = useOutboxStore()
@@ -45,17 +46,10 @@ async function take(event: Event) {
       @change="take"
     >
   </label>
-  <p
-    v-if="problem"
-    class="problem"
-    role="alert"
-  >
-    {{ problem }}
-  </p>
+  <RefusalNote :text="problem" />
 </template>
 
 <style scoped>
 .take { display: inline-flex; align-items: center; gap: 8px; min-height: var(--target); padding: 0 16px; background: var(--chalk); border: 1px solid var(--prussian); color: var(--ink); font: 600 17px var(--label); cursor: pointer; }
 .take:focus-within { outline: 3px solid var(--scribe); outline-offset: 2px; }
-.problem { color: var(--oxide); }
 </style>

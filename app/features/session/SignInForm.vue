@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import { sentenceOf } from '../../net/api'
 import { useSessionStore } from './session-store'
+import RefusalNote from '../../ui/RefusalNote.vue'
 
 const session = useSessionStore()
 const route = useRoute()
@@ -54,13 +55,7 @@ async function submit() {
         type="password"
         autocomplete="current-password"
       />
-      <p
-        v-if="problem"
-        class="problem"
-        role="alert"
-      >
-        <Icon name="ph:warning" /> {{ problem }}
-      </p>
+      <RefusalNote :text="problem" />
       <el-button
         type="primary"
         native-type="submit"
@@ -107,7 +102,6 @@ form { display: flex; flex-direction: column; gap: 8px; padding: 30px 30px 24px;
 h1 { font-size: 36px; margin-bottom: 10px; }
 label { font: 600 15px var(--label); margin-top: 6px; }
 .el-button { margin-top: 16px; min-height: 52px; font-size: 20px; }
-.problem { color: var(--oxide); font-weight: 500; margin-top: 8px; }
 .small { font-size: 13px; margin-top: 10px; }
 .drawing { width: 100%; fill: none; stroke: var(--prussian); stroke-width: 2; }
 .drawing .tie { stroke: var(--brass-line); stroke-width: 1.5; stroke-dasharray: 5 5; }

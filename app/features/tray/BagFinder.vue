@@ -2,6 +2,7 @@
 import { defineAsyncComponent, ref } from 'vue'
 import { tagHere } from './tag-here'
 import { hasCamera } from './use-camera'
+import RefusalNote from '../../ui/RefusalNote.vue'
 
 /** A scanner types the code of a label and Enter; a hand types the tag; a tablet looks with its camera. */
 const { jobNumber, tags } = defineProps<{ jobNumber: number, tags: readonly string[] }>()
@@ -39,13 +40,10 @@ function find(text: string) {
       <Icon name="ph:qr-code" />
     </button>
   </form>
-  <p
-    v-if="problem"
-    class="problem"
-    role="alert"
-  >
-    {{ problem }}
-  </p>
+  <RefusalNote
+    class="refusal"
+    :text="problem"
+  />
   <ScanDialog
     v-if="looking"
     v-model="looking"
@@ -57,5 +55,5 @@ function find(text: string) {
 .scan { display: flex; gap: 6px; padding: 6px 10px 0; }
 input { flex: 1; min-width: 0; min-height: var(--target); padding: 0 10px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); }
 button { flex: none; width: var(--target); min-height: var(--target); padding: 0; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 22px; line-height: 0; cursor: pointer; }
-.problem { padding: 4px 12px 0; color: var(--oxide); font-size: 14px; }
+.refusal { padding-inline: 12px; font-size: 14px; }
 </style>

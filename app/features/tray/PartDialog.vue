@@ -6,6 +6,7 @@ import PhotoButton from '../bench/PhotoButton.vue'
 import PhotoStrip from '../../ui/PhotoStrip.vue'
 import { placesOf } from './places'
 import type { Bench } from '../bench/use-bench'
+import RefusalNote from '../../ui/RefusalNote.vue'
 
 /** One part: where its pieces are, the way in to it, its rung; and moving pieces from place to place. */
 const { bench } = defineProps<{ bench: Bench }>()
@@ -161,13 +162,7 @@ function move() {
             Move
           </el-button>
         </fieldset>
-        <p
-          v-if="job.refusal"
-          class="problem"
-          role="alert"
-        >
-          {{ job.refusal }}
-        </p>
+        <RefusalNote :text="job.refusal" />
       </template>
     </template>
   </AskDialog>
@@ -183,6 +178,5 @@ dd > span, dd > strong { display: block; font-weight: 500; }
 fieldset { display: grid; grid-template-columns: 64px 1fr 1fr; gap: 6px; margin: 12px 0 0; border: 1px solid var(--rule-strong); padding: 8px 12px 12px; }
 input, select { min-height: var(--target); min-width: 0; padding: 0 8px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 15px; }
 .reason { grid-column: 1 / 3; }
-.problem { color: var(--oxide); font-weight: 500; margin-top: 8px; }
 @media (pointer: coarse) { .link { min-height: 44px; } }
 </style>

@@ -6,6 +6,7 @@ import { ApiProblem, callApi, sentenceOf } from '../../net/api'
 import { deviceId } from '../../net/device-store'
 import { fetchSheet } from '../../net/sheets'
 import AskDialog from '../../ui/AskDialog.vue'
+import RefusalNote from '../../ui/RefusalNote.vue'
 
 const { unit } = defineProps<{ unit: UnitAnswer['unit'] }>()
 const open = defineModel<boolean>({ required: true })
@@ -106,13 +107,7 @@ async function start() {
         </template>
       </template>.
     </p>
-    <p
-      v-if="problem"
-      class="problem"
-      role="alert"
-    >
-      {{ problem }}
-    </p>
+    <RefusalNote :text="problem" />
   </AskDialog>
 </template>
 
@@ -122,5 +117,4 @@ fieldset { border: 0; padding: 0; margin: 12px 0 0; }
 legend { font-weight: 500; padding: 0; }
 .pick { display: flex; gap: 10px; align-items: center; min-height: 44px; margin: 0; font-weight: 400; }
 select { width: 100%; min-height: 44px; padding: 0 10px; font: inherit; background: var(--chalk); color: var(--ink); border: 1px solid var(--rule-strong); }
-.problem { color: var(--oxide); margin-top: 8px; }
 </style>

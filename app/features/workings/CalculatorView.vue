@@ -8,6 +8,7 @@ import { useJobTarget } from './job-target'
 import OutcomePanel from './OutcomePanel.vue'
 import TakeIntoJob from './TakeIntoJob.vue'
 import { useCalculator } from './use-calculator'
+import RefusalNote from '../../ui/RefusalNote.vue'
 
 const props = defineProps<{ calculator: Calculator }>()
 const { texts, asked, outcome, refusal, isBlamed, busy, system, set, faultOf, understoodAs, asText } = useCalculator(toRef(props, 'calculator'))
@@ -62,13 +63,10 @@ const SYSTEMS = [{ label: 'mm, N·m', value: 'si' }, { label: 'in, lbf', value: 
             :outcome="outcome"
             :system="system"
           />
-          <p
+          <RefusalNote
             v-else-if="refusal && !isBlamed"
-            class="refusal"
-            role="alert"
-          >
-            {{ refusal.message }}
-          </p>
+            :text="refusal.message"
+          />
           <p
             v-else-if="!busy"
             class="quiet"
@@ -105,7 +103,6 @@ header { display: flex; justify-content: space-between; gap: 20px; align-items: 
 .card { padding: 18px 22px; }
 .right { min-width: 0; }
 form { display: flex; flex-direction: column; gap: 8px; }
-.refusal { color: var(--oxide); font-weight: 500; }
 .acts { display: flex; gap: 8px; margin-top: 10px; }
 @media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
 @media print { .acts, .units { display: none; } .columns { grid-template-columns: 1fr; } }

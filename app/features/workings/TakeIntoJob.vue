@@ -5,6 +5,7 @@ import ReadingDuty from '../readings/entry/ReadingDuty.vue'
 import { useBench } from '../bench/use-bench'
 import type { Result } from './calculator'
 import type { JobTarget } from './job-target'
+import RefusalNote from '../../ui/RefusalNote.vue'
 
 /** The reading of a job that this is worked out for: results go into its cells by a tap, and it is written down here. */
 const { target, results } = defineProps<{ target: JobTarget, results: readonly Result[] }>()
@@ -25,13 +26,10 @@ const offers = computed(() => position.value
     class="plate into-job"
     aria-label="Into the job"
   >
-    <p
+    <RefusalNote
       v-if="job.problem"
-      class="refusal"
-      role="alert"
-    >
-      {{ job.problem }}
-    </p>
+      :text="job.problem"
+    />
     <template v-else-if="position">
       <header>
         <p class="eyebrow">
@@ -52,21 +50,12 @@ const offers = computed(() => position.value
         :bench="bench"
         :offers="offers"
       />
-      <p
-        v-if="job.refusal"
-        class="refusal"
-        role="alert"
-      >
-        {{ job.refusal }}
-      </p>
+      <RefusalNote :text="job.refusal" />
     </template>
-    <p
+    <RefusalNote
       v-else-if="job.sheet"
-      class="refusal"
-      role="alert"
-    >
-      Job {{ job.meta!.number }} takes no such reading. Go back to its bench and open the working from there.
-    </p>
+      :text="`Job ${job.meta!.number} takes no such reading. Go back to its bench and open the working from there.`"
+    />
     <p
       v-else
       class="quiet"
@@ -83,6 +72,5 @@ nav { display: flex; gap: 18px; }
 nav a { min-height: var(--target); display: inline-flex; align-items: center; }
 .into-job :deep(h3) { display: flex; flex-wrap: wrap; gap: 2px 12px; align-items: baseline; }
 .into-job :deep(h3 small) { font: 400 13px var(--text); color: var(--slate); }
-.refusal { color: var(--oxide); font-weight: 500; }
 @media print { .into-job { display: none; } }
 </style>

@@ -13,7 +13,7 @@ const groups = CALCULATOR_GROUPS.map(({ title, calculators }) => ({ title, entri
 const calculator = computed(() => calculatorOf(name))
 
 const list = ref<HTMLElement>()
-/** On a tablet the list is a strip: the chosen one stays in sight. */
+/** The list, on a tablet a strip, scrolls by itself: the chosen one stays in sight. */
 watch([() => name, list], async () => {
   await nextTick()
   list.value?.querySelector('.router-link-active')?.scrollIntoView({ block: 'nearest', inline: 'center' })
@@ -65,7 +65,7 @@ watch([() => name, list], async () => {
 
 <style scoped>
 .workings { display: grid; grid-template-columns: 210px minmax(0, 1fr); gap: 22px; max-width: 1260px; margin: 0 auto; padding: 18px 20px; min-height: 100%; align-items: start; }
-.list { display: flex; flex-direction: column; position: sticky; top: 14px; }
+.list { display: flex; flex-direction: column; position: sticky; top: 14px; max-height: calc(100dvh - 84px); overflow-y: auto; }
 .list .eyebrow { margin: 12px 0 4px; }
 .list .eyebrow:first-child { margin-top: 0; }
 .list a { padding: 5px 10px; border-left: 3px solid transparent; color: var(--ink); text-decoration: none; line-height: 1.25; }
@@ -73,8 +73,8 @@ watch([() => name, list], async () => {
 .list a.router-link-active { border-left-color: var(--brass-line); background: var(--plate); font-weight: 500; }
 @media (pointer: coarse) { .list a { padding-block: 11px; } }
 @media (max-width: 820px) {
-  .workings { grid-template-columns: 1fr; }
-  .list { position: static; flex-direction: row; overflow-x: auto; gap: 4px; align-items: center; }
+  .workings { grid-template: auto 1fr / minmax(0, 1fr); }
+  .list { position: static; max-height: none; flex-direction: row; overflow: auto hidden; gap: 4px; align-items: center; }
   .list .eyebrow { margin: 0 4px 0 10px; }
   .list a { white-space: nowrap; border-left: 0; border-bottom: 3px solid transparent; }
   .list a.router-link-active { border-bottom-color: var(--brass-line); }

@@ -5,6 +5,7 @@ import { moment } from '../../../ui/moment'
 import PhotoButton from '../PhotoButton.vue'
 import type { Bench } from '../use-bench'
 import PieceCounts from './PieceCounts.vue'
+import RefusalNote from '../../../ui/RefusalNote.vue'
 
 /** Where the thumb rests: what is still missing, the tick, and what can be done beside it. */
 const { bench, step, moves } = defineProps<{ bench: Bench, step: Step | null, moves: { part: Part, count: number }[] }>()
@@ -20,13 +21,7 @@ const isAsking = computed(() => bench.dutiesLeft.value.length > 0 || bench.isWai
 
 <template>
   <footer>
-    <p
-      v-if="job.refusal"
-      class="refusal"
-      role="alert"
-    >
-      <Icon name="ph:hand-palm" /> {{ job.refusal }}
-    </p>
+    <RefusalNote :text="job.refusal" />
     <template v-if="step">
       <p
         v-if="stamp"
@@ -113,7 +108,6 @@ footer { padding: 10px 20px 8px; border-top: 1px solid var(--rule); flex: none; 
 .obstacle { color: var(--brass); margin-bottom: 6px; font-weight: 500; }
 button.obstacle { display: flex; gap: 10px; align-items: center; justify-content: space-between; width: 100%; min-height: var(--target); padding: 0; background: none; border: 0; font: 500 16px/1.35 var(--text); text-align: left; cursor: pointer; }
 .obstacle svg { flex: none; font-size: 22px; }
-.refusal { color: var(--oxide); margin-bottom: 6px; font-weight: 500; }
 .stamp { color: var(--verdigris); font-weight: 500; display: flex; align-items: center; gap: 8px; flex-wrap: wrap; }
 .side { display: flex; gap: 4px; margin: 2px -10px 0; }
 .side :deep(.take) { border: 0; background: none; padding: 0 10px; font-size: 16px; font-weight: 500; }

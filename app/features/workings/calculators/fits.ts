@@ -29,11 +29,11 @@ export const fitCalculators = [
       const [holeName, shaftName] = fit.split('/').map(name => name.trim()) as [string, string]
       const results: Result[] = [
         { label: 'Kind', word: `${kind} fit`, main: true },
+        ...(bore === undefined || shaft === undefined ? [] : [um('Measured clearance', (bore - shaft) * 1000, { signed: true, main: true })]),
         um('Largest clearance', maxClearanceUm, { signed: true, main: true }), um('Smallest clearance', minClearanceUm, { signed: true, main: true }),
         umRange('Nearly all pairs', probableClearanceUm.min, probableClearanceUm.max),
         mmRange(`Hole ${holeName}`, nominal + hole.lowerUm / 1000, nominal + hole.upperUm / 1000), mmRange(`Shaft ${shaftName}`, nominal + pin.lowerUm / 1000, nominal + pin.upperUm / 1000),
       ]
-      if (bore !== undefined && shaft !== undefined) results.push(um('Measured clearance', (bore - shaft) * 1000, { signed: true }))
       const measured = (size: number | undefined) => size === undefined ? {} : { measuredUm: (size - nominal) * 1000 }
       return { results, working, drawing: { kind: 'zones', nominalMm: nominal, zones: [{ name: holeName, ...hole, ...measured(bore) }, { name: shaftName, ...pin, ...measured(shaft) }] } }
     },

@@ -8,6 +8,7 @@ import ContactGrid from './ContactGrid.vue'
 import CornerPicture from './CornerPicture.vue'
 import KeepContact from './KeepContact.vue'
 import { useContact } from './use-contact'
+import RefusalNote from '../../../ui/RefusalNote.vue'
 
 const contact = useContact()
 /** Came from a job: the result can be kept there. */
@@ -56,13 +57,7 @@ function drop(event: DragEvent) {
         >
       </label>
     </header>
-    <p
-      v-if="problem"
-      class="problem"
-      role="alert"
-    >
-      {{ problem }}
-    </p>
+    <RefusalNote :text="problem" />
     <div
       v-if="progress !== null"
       class="progress"
@@ -170,7 +165,6 @@ header { display: flex; justify-content: space-between; gap: 20px; align-items: 
 .columns { display: grid; grid-template-columns: minmax(340px, 6fr) minmax(320px, 5fr); gap: 16px; align-items: start; }
 .card { padding: 18px 22px; }
 .empty { padding: 60px 20px; text-align: center; border: 1px dashed var(--rule-strong); }
-.problem { color: var(--oxide); font-weight: 500; margin-bottom: 10px; }
 .progress { display: flex; gap: 14px; align-items: center; margin-bottom: 10px; }
 progress { flex: 1; height: 8px; accent-color: var(--brass-line); }
 dl { margin: 12px 0; }

@@ -5,6 +5,7 @@ import type { ContactPattern } from '#core'
 import { useOutboxStore } from '../../../net/outbox-store'
 import { useJobStore } from '../../bench/job-store'
 import { shrinkPicture } from '../../bench/shrink-picture'
+import RefusalNote from '../../../ui/RefusalNote.vue'
 
 /** Keeps the picture and what it says with a part of a job. */
 const { jobId, file, pattern, summary } = defineProps<{ jobId: string, file: Blob, pattern: ContactPattern, summary: string }>()
@@ -61,13 +62,7 @@ async function keep() {
     >
       {{ kept ? 'Kept' : 'Keep' }}
     </el-button>
-    <p
-      v-if="problem"
-      class="problem"
-      role="alert"
-    >
-      {{ problem }}
-    </p>
+    <RefusalNote :text="problem" />
   </form>
 </template>
 
@@ -75,5 +70,4 @@ async function keep() {
 .keep { display: grid; grid-template-columns: 1fr auto; gap: 8px; margin-top: 12px; padding-top: 12px; border-top: 1px solid var(--rule); }
 label, .problem { grid-column: 1 / -1; }
 select { min-height: var(--target); min-width: 0; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 15px; padding: 0 8px; }
-.problem { color: var(--oxide); font-weight: 500; }
 </style>

@@ -51,7 +51,7 @@ const told = computed(() => drawing.zones.map(zone => `${zone.name} from ${show(
       <text
         class="name"
         :x="bar.x + bar.width / 2"
-        :y="(bar.top + bar.bottom) / 2 + 6"
+        y="16"
         text-anchor="middle"
       >{{ bar.name }}</text>
       <text

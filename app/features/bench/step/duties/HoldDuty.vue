@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Step } from '#core'
 import type { Bench } from '../../use-bench'
+import RefusalNote from '../../../../ui/RefusalNote.vue'
 
 const { step, text, bench } = defineProps<{ step: Step, text: string, bench: Bench }>()
 const { job } = bench
@@ -65,13 +66,7 @@ async function release() {
     >
       First what else the step asks for.
     </p>
-    <p
-      v-if="problem"
-      class="problem"
-      role="alert"
-    >
-      {{ problem }}
-    </p>
+    <RefusalNote :text="problem" />
   </form>
 </template>
 
@@ -80,5 +75,4 @@ async function release() {
 .sign input { min-width: 0; min-height: var(--target); padding: 0 10px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 16px; }
 .sign p { grid-column: 1 / -1; }
 .wait { color: var(--brass); }
-.problem { color: var(--oxide); font-weight: 500; }
 </style>
