@@ -26,5 +26,5 @@ const open = defineModel<boolean>({ required: true })
 <style scoped>
 dl { display: grid; grid-template-columns: 96px 1fr; gap: 6px 12px; margin: 0; align-items: baseline; }
 dd { margin: 0; }
-kbd { font: 500 15px var(--mono); border: 1px solid var(--rule-strong); padding: 2px 8px; background: var(--plate); }
+kbd { display: inline-block; font: 500 15px var(--mono); border: 1px solid var(--rule-strong); padding: 2px 8px; background: var(--plate); }
 </style>
