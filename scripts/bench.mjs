@@ -49,19 +49,21 @@ await main(async () => {
     const script = async (...args) => JSON.parse((await run('npx', ['tsx', ...args], { cwd: ROOT, quiet: true, env: bench.env })).trim().split('\n').pop())
     const jobs = await script('tests/bench/long-jobs.ts')
     const browser = await script('tests/bench/browser.ts', jobs.long, jobs.tall)
-    const measuring = await script('tests/bench/measuring.ts')
+    const core = await script('tests/bench/core.ts')
     const append = await appendRatio(bench.env.DATABASE_URL)
     const rows = [
       inTime('tick shows its effect, p95', browser.tick.shown, 50),
       inTime('tick is stored, p95', browser.tick.stored, 150),
       inTime('tick in a job of 5,000 events shows its effect, p95', browser.long.shown, 50),
       inTime('tick in a job of 5,000 events is stored, p95', browser.long.stored, 150),
+      inTime('tick is seen at another bench, p95', browser.seen, 1000),
+      inTime(`shortest way in, ${core.steps} steps with ${core.ways} ways`, core.wayIn, 50),
       inTime('folding 5,000 events', jobs.fold, 30),
       inTime('a frame of the V of 140 steps while scrolling, p95', browser.frame, 16),
       inTime('contact picture of 12 megapixels, in its worker', browser.contact.ms, 1500),
       inTime('longest frame meanwhile', browser.contact.longestFrame, 50),
-      inTime('operating clearance, 100,000 draws', measuring.clearance, 100),
-      ['limits of ISO 286 a second', `${(measuring.limitsASecond / 1e6).toFixed(1)} million`, '1 million', measuring.limitsASecond >= 1e6],
+      inTime('operating clearance, 100,000 draws', core.clearance, 100),
+      ['limits of ISO 286 a second', `${(core.limitsASecond / 1e6).toFixed(1)} million`, '1 million', core.limitsASecond >= 1e6],
       inTime('job opened from the yard, warm, p95', browser.open, 300),
       ['JavaScript of a first visit to the bench', `${browser.scriptKb.toFixed(0)} kB`, '350 kB', browser.scriptKb <= 350],
       [`events a second, 8 clients (pgbench: ${append.rows.toFixed(0)} rows)`, `${append.events.toFixed(0)} = ${(append.share * 100).toFixed(0)} %`, '30 %', append.share >= 0.3],

@@ -6,5 +6,5 @@ export { SheetSchema, type Choice, type DryZone, type Fit, type HandCheck, type 
 export { planeAngleDeg } from './plane-angle'
 export { leaveOut } from './leave-out'
 export { DEPTH_OPTION, fullOptions, sheetForUnit, type UnitOptions } from './sheet-for-unit'
-export { sheetOnWay, type Ways } from './sheet-on-way'
+export { isOnWay, sheetOnWay, type Ways } from './sheet-on-way'
 export { DEPTHS, MARK_WAYS, READING_STAGES, TIMERS, TREATMENTS, type Depth, type ReadingStage, type TimerKind, type Treatment } from './terms'

@@ -9,6 +9,10 @@ interface SheetIndex {
   joint: ReadonlyMap<string, Joint>
   choice: ReadonlyMap<string, Choice>
   step: ReadonlyMap<string, Step>
+  /** Where a step stands in the list of steps. */
+  place: ReadonlyMap<string, number>
+  /** For each step, by its place: the places of the steps it stands on. */
+  before: readonly (readonly number[])[]
   /** Steps that name this one in their `after`. */
   followers: ReadonlyMap<string, readonly Step[]>
   /** What a step asks of a reading, by its position and stage. */
@@ -28,7 +32,9 @@ export function indexOf(sheet: Sheet): SheetIndex {
     const followers = new Map<string, Step[]>(sheet.steps.map(step => [step.key, []]))
     for (const step of sheet.steps) for (const before of step.after) followers.get(before)?.push(step)
     const read = new Map(sheet.steps.flatMap(step => step.reads ?? []).map(asked => [`${asked.position} ${asked.stage}`, asked]))
-    index = { part: byKey(sheet.parts), position: byKey(sheet.positions), mark: byKey(sheet.marks), joint: byKey(sheet.joints), choice: byKey(sheet.choices ?? []), step: byKey(sheet.steps), followers, read }
+    const place = new Map(sheet.steps.map((step, at) => [step.key, at]))
+    const before = sheet.steps.map(step => step.after.flatMap(key => place.get(key) ?? []))
+    index = { part: byKey(sheet.parts), position: byKey(sheet.positions), mark: byKey(sheet.marks), joint: byKey(sheet.joints), choice: byKey(sheet.choices ?? []), step: byKey(sheet.steps), place, before, followers, read }
     indexes.set(sheet, index)
   }
   return index

@@ -24,5 +24,10 @@ export function sheetOnWay(sheet: Sheet, ways: Ways): Sheet {
 }
 
 /** True unless the step belongs to a way that was not taken. */
-export const isOnWay = (step: Step, ways: Ways): boolean =>
-  Object.entries(step.ways ?? {}).every(([choice, on]) => ways[choice] === undefined || on.includes(ways[choice]))
+export function isOnWay({ ways: on }: Step, ways: Ways): boolean {
+  for (const choice in on) {
+    const way = ways[choice]
+    if (way !== undefined && !on[choice]!.includes(way)) return false
+  }
+  return true
+}

@@ -1,5 +1,5 @@
 import { DomainError } from '../domain-error'
-import { indexOf, sheetOnWay, type Sheet, type Step, type Ways } from '../sheet'
+import { indexOf, isOnWay, type Sheet, type Step, type Ways } from '../sheet'
 import { isDone, sheetNow, type Progress } from './progress'
 
 export interface WayIn {
@@ -37,16 +37,14 @@ export function shortestWayIn(sheet: Sheet, progress: Pick<Progress, 'done' | 'w
   const found = new Map<string, WayIn>()
 
   const explore = (ways: Ways): void => {
-    const on = sheetOnWay(now, ways)
-    const goals = goalsOf(on, target)
+    const goals = goalsOf(now, target, ways)
     if (goals.length === 0) return
-    const needed = closure(on, progress, goals)
-    const fork = needed.flatMap(step => Object.keys(step.ways ?? {})).find(choice => ways[choice] === undefined && decided[choice] === undefined)
-      ?? openForkOf(on, goals, ways)
+    const needed = closure(now, progress, goals, ways)
+    const fork = forkOf(needed, choice => ways[choice] === undefined && decided[choice] === undefined)
+      ?? forkOf(goals, choice => ways[choice] === undefined && now.steps.some(step => step.chooses === choice && isOnWay(step, ways)))
     if (!fork) {
-      const steps = on.steps.filter(step => needed.includes(step))
-      const way = { steps, minutes: steps.reduce((sum, step) => sum + step.minutes, 0), ways: { ...ways } }
-      const name = steps.map(step => step.key).join(' ')
+      const way = { steps: needed, minutes: needed.reduce((sum, step) => sum + step.minutes, 0), ways: { ...ways } }
+      const name = needed.map(step => step.key).join(' ')
       if (!found.has(name)) found.set(name, way)
       return
     }
@@ -66,28 +64,44 @@ function requireTarget(sheet: Sheet, target: string): void {
   }
 }
 
-/** The steps that reach the target: all removals of a part, the first reading of a position, or the step itself. A key may be used in several lists: a part is meant before a position, and that before a step. */
-export function goalsOf(sheet: Sheet, target: string): Step[] {
-  const { part, position, step } = indexOf(sheet)
-  if (part.has(target)) return sheet.steps.filter(candidate => candidate.removes?.some(piece => piece.part === target))
-  if (position.has(target)) return sheet.steps.filter(candidate => candidate.reads?.some(read => read.position === target)).slice(0, 1)
-  return step.has(target) ? [step.get(target)!] : []
-}
-
-/** A fork that the goals themselves belong to: on another way the target may be reached by another step. */
-function openForkOf(sheet: Sheet, goals: readonly Step[], ways: Ways): string | undefined {
-  return goals.flatMap(goal => Object.keys(goal.ways ?? {})).find(choice => ways[choice] === undefined && sheet.choices?.some(candidate => candidate.key === choice))
-}
-
-/** The goals and everything they stand on, as far as it is not done. */
-export function closure(sheet: Sheet, progress: Pick<Progress, 'done'>, goals: readonly Step[]): Step[] {
-  const { step } = indexOf(sheet)
-  const needed = new Set<Step>()
-  const open = [...goals]
-  for (let one = open.pop(); one; one = open.pop()) {
-    if (needed.has(one) || isDone(progress, one.key)) continue
-    needed.add(one)
-    for (const key of one.after) open.push(step.get(key)!)
+/** The first fork of these steps that is open. */
+function forkOf(steps: readonly Step[], isOpen: (choice: string) => boolean): string | undefined {
+  for (const { ways } of steps) {
+    for (const choice in ways) if (isOpen(choice)) return choice
   }
-  return [...needed]
+  return undefined
+}
+
+/**
+ * The steps that reach the target on these ways: all removals of a part, the first reading of a position, or the step itself. A key may be
+ * used in several lists: a part is meant before a position, and that before a step.
+ */
+export function goalsOf(sheet: Sheet, target: string, ways: Ways = {}): Step[] {
+  const { part, position, step } = indexOf(sheet)
+  const on = (candidate: Step) => isOnWay(candidate, ways)
+  if (part.has(target)) return sheet.steps.filter(candidate => candidate.removes?.some(piece => piece.part === target) && on(candidate))
+  if (position.has(target)) return sheet.steps.filter(candidate => candidate.reads?.some(read => read.position === target) && on(candidate)).slice(0, 1)
+  return step.has(target) && on(step.get(target)!) ? [step.get(target)!] : []
+}
+
+/**
+ * The goals and everything they stand on on these ways, as far as it is not done, in the order of the sheet. What stands on a step of
+ * another way stands on what that step stands on.
+ */
+export function closure(sheet: Sheet, progress: Pick<Progress, 'done'>, goals: readonly Step[], ways: Ways = {}): Step[] {
+  const { place, before } = indexOf(sheet)
+  const seen = new Uint8Array(sheet.steps.length)
+  const needed = new Uint8Array(sheet.steps.length)
+  const open = goals.map(goal => place.get(goal.key)!)
+  for (let at = open.pop(); at !== undefined; at = open.pop()) {
+    if (seen[at]) continue
+    seen[at] = 1
+    const step = sheet.steps[at]!
+    if (isOnWay(step, ways)) {
+      if (isDone(progress, step.key)) continue
+      needed[at] = 1
+    }
+    open.push(...before[at]!)
+  }
+  return sheet.steps.filter((_, at) => needed[at])
 }

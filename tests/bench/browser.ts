@@ -101,6 +101,34 @@ async function timeTicks(address: string, rounds: number): Promise<{ shown: numb
   return { shown: percentile(shown, 0.95), stored: percentile(stored, 0.95) }
 }
 
+/** From a tap at one bench until another bench shows it; ticks and taking back in turn. */
+async function timeSeen(address: string, rounds: number): Promise<number> {
+  const other = await signIn()
+  for (const page of [visitor, other]) {
+    await page.goto(address)
+    await page.getByRole('region', { name: 'This step' }).waitFor()
+  }
+  await other.waitForTimeout(1000)
+  const times: number[] = []
+  for (let i = 0; i < rounds; i++) {
+    const seen = other.evaluate(async () => {
+      const count = document.querySelector('section[aria-label="The V of this job"] header .count')!
+      await new Promise<void>(resolve => new MutationObserver(() => resolve()).observe(count, { childList: true, characterData: true, subtree: true }))
+      return performance.timeOrigin + performance.now()
+    })
+    const tapped = await visitor.evaluate((isTick) => {
+      const buttons = [...document.querySelectorAll<HTMLButtonElement>('section[aria-label="This step"] footer button')]
+      const at = performance.timeOrigin + performance.now()
+      buttons.find(element => isTick ? element.matches('.big') : element.textContent!.includes('Undo'))!.click()
+      return at
+    }, i % 2 === 0)
+    times.push(await seen - tapped)
+    await visitor.waitForTimeout(150)
+  }
+  await other.context().close()
+  return percentile(times, 0.95)
+}
+
 /** Work of the main thread for one frame while the V is scrolled from end to end and back: scripts, style, layout and paint. */
 async function timeScrolling(address: string): Promise<number> {
   await visitor.goto(address)
@@ -166,5 +194,5 @@ async function timeContact(): Promise<{ ms: number, longestFrame: number }> {
 
 const tick = await timeTicks(link!, 40)
 const long = await timeTicks(`/jobs/${longJob}`, 40)
-console.log(JSON.stringify({ scriptKb, open: percentile(openings, 0.95), tick, long, frame: await timeScrolling(`/jobs/${tallJob}`), contact: await timeContact() }))
+console.log(JSON.stringify({ scriptKb, open: percentile(openings, 0.95), tick, long, seen: await timeSeen(link!, 40), frame: await timeScrolling(`/jobs/${tallJob}`), contact: await timeContact() }))
 await browser.close()
