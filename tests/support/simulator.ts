@@ -1,10 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { chooser, finish, openJob, eventOf } from '../../tests/support/bench-walk'
-import { demoDocuments } from '../../tests/support/demo-sheet'
-import { DEPTHS, optionCombinations, type Sheet } from '../sheet'
-import { openRungs } from '../teardown'
-import { accountOf, closeBlockers, foldJob, guardEvent, sheetForJob } from '.'
+import { accountOf, closeBlockers, DEPTHS, foldJob, guardEvent, openRungs, optionCombinations, sheetForJob, type Sheet } from '#core'
+import { chooser, eventOf, finish, openJob } from './bench-walk'
+import { demoDocuments } from './demo-sheet'
 
 const WALKS = 1000
 
@@ -19,8 +17,9 @@ function anyJob(document: Sheet, pick: (below: number) => number) {
   return { depth, sheet: target ? sheetForJob(document, { options, depth, target }) : whole }
 }
 
-describe('the simulator', () => {
-  it.each(demoDocuments.map(document => [document.key, document] as const))(`walks ${WALKS} jobs of %s from open to close without a dead end`, (_key, document) => {
+/** Walks the sheets of one half; two test files, so that two cores share the walks. */
+export const simulate = (half: 0 | 1) => describe('the simulator', () => {
+  it.each(demoDocuments.filter((_, i) => i % 2 === half).map(document => [document.key, document] as const))(`walks ${WALKS} jobs of %s from open to close without a dead end`, (_key, document) => {
     fc.assert(fc.property(fc.array(fc.nat({ max: 9972 }), { minLength: 60, maxLength: 60 }), (numbers) => {
       const choose = chooser(numbers)
       const { sheet, depth } = anyJob(document, choose)
@@ -33,5 +32,5 @@ describe('the simulator', () => {
       expect(guardEvent(sheet, state, close)).toBeNull()
       expect(foldJob(sheet, [close], state).closed).not.toBeNull()
     }), { numRuns: WALKS })
-  }, 300_000)
+  }, 600_000)
 })

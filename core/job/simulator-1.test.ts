@@ -1,0 +1,3 @@
+import { simulate } from '../../tests/support/simulator'
+
+simulate(0)
