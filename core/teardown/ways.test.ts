@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demoDocuments, demoSheet } from '../../tests/support/demo-sheet'
-import { ticked } from '../../tests/support/small-sheet'
+import { forkedSheet, ticked } from '../../tests/support/small-sheet'
 import { checkSheet, sheetForUnit, sheetOnWay, type Sheet, type Step } from '../sheet'
 import { cutTo, dryWarnings, partAccount, reopenedBy, shortestWayIn, type Progress } from '.'
 
@@ -10,35 +10,11 @@ const turbo = sheetForUnit(demoSheet('turbocharger'))
 const keys = (steps: readonly { key: string }[]) => steps.map(step => step.key)
 const stepOf = (sheet: Sheet, key: string) => sheet.steps.find(step => step.key === key)!
 
-/** A machine of steps alone: the way to the target forks, and each way has steps of its own beside common ones. */
-function forked(ways: readonly number[][], common: readonly number[]): Sheet {
-  const step = (key: string, after: string[], minutes: number, more: Partial<Step> = {}): Step =>
-    ({ key, limb: 'off', stage: 'take-apart', title: key, why: 'For a test.', after, minutes, ...more })
-  const chain = (name: string, minutes: readonly number[], after: string, more: Partial<Step> = {}) =>
-    minutes.map((m, i) => step(`${name}-${i}`, [i ? `${name}-${i - 1}` : after], m, more))
-  const names = ways.map((_, i) => `way-${i}`)
-  const steps = [
-    step('fork', [], 1, { chooses: 'in' }), ...chain('common', common, 'fork'),
-    ...ways.flatMap((minutes, i) => chain(names[i]!, minutes, 'fork', { ways: { in: [names[i]!] } })),
-  ]
-  const last = (name: string, list: readonly number[]) => list.length ? [`${name}-${list.length - 1}`] : ['fork']
-  return checkSheet({
-    format: 'needler-sheet/1', key: 'forked', revision: 1, title: 'Forked machine', family: 'test', summary: 'For a test.', notice: 'For a test.',
-    choices: [{ key: 'in', question: 'Which way?', ways: names.map(key => ({ key, name: key, why: 'For a test.' })) }],
-    parts: [{ key: 'seal', name: 'seal', count: 1, kind: 'seal' }], positions: [], marks: [], joints: [],
-    steps: [
-      ...steps,
-      step('seal-off', [...last('common', common), ...names.flatMap((name, i) => last(name, ways[i]!))], 1, { rung: 'seal', removes: [{ part: 'seal', count: 1 }] }),
-      step('seal-on', ['seal-off'], 1, { limb: 'on', stage: 'refit', rung: 'seal', refits: [{ part: 'seal', count: 1 }] }),
-    ],
-  })
-}
-
 describe('shortestWayIn', () => {
   it('is the cheapest of all ways, by steps or by minutes, and shows the others', () => {
     const minutes = fc.array(fc.integer({ min: 1, max: 60 }), { maxLength: 6 })
     fc.assert(fc.property(fc.array(minutes, { minLength: 2, maxLength: 4 }), minutes, fc.constantFrom('steps' as const, 'minutes' as const), (ways, common, by) => {
-      const found = shortestWayIn(forked(ways, common), { done: {} }, 'seal', by)
+      const found = shortestWayIn(forkedSheet([ways], common), { done: {} }, 'seal', by)
       // Fork, what is common, the way, and the seal itself; every way costs what its steps cost.
       const cost = ways.map(way => by === 'steps' ? way.length + common.length + 2 : [...way, ...common].reduce((a, b) => a + b, 2))
       const mine = (way: { steps: Step[], minutes: number }) => by === 'steps' ? way.steps.length : way.minutes

@@ -46,11 +46,12 @@ export const useJobStore = defineStore('job', () => {
     autoConnect: false,
     // A page that is left closes its connection without us.
     autoClose: false,
-    autoReconnect: { retries: () => true, delay: attempt => Math.min(500 * attempt, 8000) },
+    autoReconnect: { retries: () => meta.value !== null, delay: attempt => Math.min(500 * attempt, 8000) },
     // Without a `responseMessage` the answer reaches `onMessage`.
     heartbeat: { message: 'ping', interval: LOOK_AGAIN_MS, pongTimeout: 8000 },
     onConnected(socket) {
-      if (!meta.value) return live.close()
+      // Not at once: the heartbeat starts after this call, and closing ends it.
+      if (!meta.value) return queueMicrotask(() => live.close())
       socket.send(JSON.stringify({ watch: meta.value.id }))
       void catchUp()
       void outbox.send()

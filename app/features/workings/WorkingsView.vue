@@ -65,6 +65,7 @@ watch([() => name, list], async () => {
 
 <style scoped>
 .workings { display: grid; grid-template-columns: 210px minmax(0, 1fr); gap: 22px; max-width: 1260px; margin: 0 auto; padding: 18px 20px; min-height: 100%; align-items: start; }
+/* As high as what the bar and the room above and below leave. */
 .list { display: flex; flex-direction: column; position: sticky; top: 14px; max-height: calc(100dvh - 84px); overflow-y: auto; }
 .list .eyebrow { margin: 12px 0 4px; }
 .list .eyebrow:first-child { margin-top: 0; }
