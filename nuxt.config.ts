@@ -1,5 +1,9 @@
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { ASKED_BESIDE, buildWorkers } from './scripts/lib/workers.mjs'
+
 export default defineNuxtConfig({
-  modules: ['@pinia/nuxt', '@element-plus/nuxt', '@nuxt/icon', 'nuxt-auth-utils', 'nuxt-security', '@vite-pwa/nuxt', '@nuxt/eslint'],
+  modules: ['@pinia/nuxt', '@element-plus/nuxt', '@nuxt/icon', 'nuxt-security', '@vite-pwa/nuxt', '@nuxt/eslint'],
   $development: {
     // Nuxt asks for the entry of a server that a client application has none of.
     vite: { environments: { ssr: { build: { rollupOptions: { input: { server: 'nuxt/entry-spa' } } } } } },
@@ -26,17 +30,19 @@ export default defineNuxtConfig({
   spaLoadingTemplate: false,
   runtimeConfig: {
     databaseUrl: '',
-    session: { name: 'needler', password: '', maxAge: 60 * 60 * 12, cookie: { sameSite: 'strict', httpOnly: true, secure: false } },
+    session: { password: '', cookie: { secure: false } },
   },
   compatibilityDate: '2026-11-01',
 
   nitro: {
     experimental: { websocket: true },
     compressPublicAssets: { gzip: true, brotli: true },
-    // Whole fonts for PDFs; those of the browser come in pieces.
-    serverAssets: [{ baseName: 'fonts', dir: '../node_modules/@expo-google-fonts', pattern: '{barlow/{400Regular,600SemiBold},barlow-condensed/{500Medium,600SemiBold},ibm-plex-mono/{400Regular,600SemiBold}}/*.ttf' }],
     // @vercel/nft would leave out the `module-sync` files that this Node picks.
-    externals: { traceOptions: { conditions: ['node', 'module-sync', 'production'] } },
+    externals: {
+      traceOptions: { conditions: ['node', 'module-sync', 'production'] },
+      // What only the workers beside the server ask for.
+      traceInclude: ASKED_BESIDE.map(file => fileURLToPath(new URL(`node_modules/${file}`, import.meta.url))),
+    },
   },
   vite: { worker: { format: 'es' } },
   typescript: { strict: true },
@@ -45,8 +51,15 @@ export default defineNuxtConfig({
     'build:manifest': (manifest) => {
       for (const file of Object.values(manifest)) file.prefetch = false
     },
+    'nitro:init'(nitro) {
+      nitro.options.virtual['#api-routes'] = () => {
+        const routes = nitro.scannedHandlers.filter(({ route }) => route?.startsWith('/api/')).map(({ route, method }) => ({ route, method }))
+        return `export const apiRoutes = ${JSON.stringify(routes)}`
+      }
+      const beside = nitro.options.dev ? join(nitro.options.buildDir, 'workers') : join(nitro.options.output.serverDir, 'workers')
+      nitro.hooks.hook('compiled', () => buildWorkers(beside))
+    },
   },
-  auth: { loadStrategy: 'none' },
   elementPlus: { importStyle: 'css', themes: [] },
   eslint: { config: { stylistic: { quotes: 'single', semi: false, braceStyle: '1tbs' } } },
   icon: {

@@ -6,7 +6,7 @@ export interface DemoPerson { login: string, name: string, role: Role, sites?: s
 export const DEMO_PASSWORD = 'merrow-sound'
 
 /** One PIN for everybody who may sign at another bench. */
-export const DEMO_PIN = '4812'
+export const DEMO_PIN = '481216'
 
 export const DEMO_PEOPLE: readonly DemoPerson[] = [
   { login: 'okafor', name: 'R. Okafor', role: 'technician' },

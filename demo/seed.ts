@@ -1,5 +1,8 @@
 import { readFileSync, readdirSync } from 'node:fs'
-import { randomUUID } from 'node:crypto'
+import { createHash, randomUUID } from 'node:crypto'
+import { rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { sql } from 'drizzle-orm'
 import { closeBlockers, nextSteps, randomFrom, runningWait, sheetNow, type JobState, type Sheet } from '#core'
 import { may } from '#shared/rights'
@@ -11,8 +14,9 @@ import { loadLiveJob } from '../server/services/live-job'
 import { releaseSheet } from '../server/services/sheets'
 import { photoStore } from '../server/services/photo-store'
 import { keepPhoto } from '../server/services/photos'
-import { hashSecret } from '../server/services/sign-in'
+import { hashSecret } from '../server/services/secrets'
 import { startJob } from '../server/services/start-job'
+import { closePools } from '../server/work/pools'
 import { DEMO_INSTRUMENTS } from './instruments'
 import { DEMO_JOBS, truthOf, type DemoJob } from './jobs'
 import { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_PIN } from './people'
@@ -33,7 +37,7 @@ export async function seedDemo(db: Database, now = new Date()): Promise<boolean>
 
   await db.insert(site).values(DEMO_SITES.map((row, place) => ({ ...row, place })))
   const [passwordHash, pinHash] = await Promise.all([hashSecret(DEMO_PASSWORD), hashSecret(DEMO_PIN)])
-  const people = await db.insert(person).values(DEMO_PEOPLE.map(row => ({ ...row, sites: row.sites ?? null, passwordHash, pinHash: may(row.role, 'job:work') ? pinHash : null }))).returning()
+  const people = await db.insert(person).values(DEMO_PEOPLE.map(row => ({ ...row, sites: row.sites ?? null, passwordHash, demo: true, pinHash: may(row.role, 'job:work') ? pinHash : null }))).returning()
   await db.insert(unit).values(DEMO_UNITS.map(row => ({
     tag: row.tag, siteKey: row.site, name: row.name, family: row.family, make: row.make, nameplate: row.plate ?? {}, options: row.options ?? {}, sheetKey: row.sheet ?? null,
     runningHours: row.hours, nextDue: row.dueInDays === null ? null : dayAfter(now, row.dueInDays),
@@ -48,6 +52,17 @@ export async function seedDemo(db: Database, now = new Date()): Promise<boolean>
   // Numbers are given in the order in which the jobs were opened.
   for (const [i, demoJob] of DEMO_JOBS.toSorted((a, b) => b.openedDaysAgo - a.openedDaysAgo).entries()) await playJob(db, demoJob, byLogin, now, i)
   return true
+}
+
+/** Brings a picture in as a tablet does. */
+async function keepDrawn(db: Database, person: Person, of: { job: string, photo: string, device: string }, bytes: Buffer): Promise<void> {
+  const path = join(tmpdir(), `needler-demo-${of.photo}`)
+  await writeFile(path, bytes)
+  try {
+    await keepPhoto(db, photoStore(), person, of, { path, size: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex') })
+  } finally {
+    await rm(path, { force: true })
+  }
 }
 
 async function playJob(db: Database, demoJob: DemoJob, people: ReadonlyMap<string, Person>, now: Date, index: number): Promise<void> {
@@ -70,11 +85,9 @@ async function playJob(db: Database, demoJob: DemoJob, people: ReadonlyMap<strin
   let clock = openedAt
 
   const deed = async ({ draft, byLead }: Deed) => {
-    if (draft.type === 'photo-added') {
-      await keepPhoto(db, photoStore(), technician, { job: jobId, photo: (draft.body as { photo: string }).photo, bytes: await drawPhoto(live.sheet.title) })
-    }
     const { results } = await appendEvents(db, byLead ? lead : technician, { jobId, device, drafts: [draft] })
     if (results[0]?.outcome === 'refused') throw new Error(`The demonstration stumbles at ${tag}: ${results[0].message}`)
+    if (draft.type === 'photo-added') await keepDrawn(db, byLead ? lead : technician, { job: jobId, photo: (draft.body as { photo: string }).photo, device }, await drawPhoto(live.sheet.title))
     live = await loadLiveJob(db, technician, jobId, { fresh: false })
   }
   while (stepsLeft(live.state) > 0 && Object.keys(live.state.done).length < (demoJob.steps ?? Infinity)) {
@@ -98,5 +111,5 @@ async function playJob(db: Database, demoJob: DemoJob, people: ReadonlyMap<strin
 if (process.argv[1] === import.meta.filename) {
   const seeded = await seedDemo(database())
   console.log(seeded ? 'The Merrow Sound demonstration is in the database.' : 'The database holds data already; nothing was added.')
-  await closeConnection()
+  await Promise.all([closeConnection(), closePools()])
 }

@@ -1,3 +1,5 @@
+import type { EventType } from '#core'
+
 /**
  * Who may do what: the one table of rights. The server asks it for every call, the interface to leave out what is not
  * allowed. A right is named "thing:deed".
@@ -5,16 +7,21 @@
 export const ROLES = ['technician', 'lead', 'planner', 'engineer', 'admin', 'trainee', 'viewer'] as const
 export type Role = (typeof ROLES)[number]
 
-export const RIGHTS = ['yard:read', 'job:read', 'job:start', 'job:work', 'hold:release', 'job:close', 'sheet:read', 'sheet:write'] as const
+export const RIGHTS = [
+  'yard:read', 'job:read', 'job:start', 'job:work', 'hold:release', 'job:close', 'event:undo-any', 'work:enter-for', 'sheet:read', 'sheet:write', 'people:write',
+] as const
 export type Right = (typeof RIGHTS)[number]
 
 const READS: readonly Right[] = ['yard:read', 'job:read', 'sheet:read']
+const WORKS: readonly Right[] = ['job:start', 'job:work', 'job:close']
+/** What a lead stands for: signatures, corrections of what others wrote, work of people who are gone. */
+const LEADS: readonly Right[] = ['hold:release', 'event:undo-any', 'work:enter-for']
 
 const TABLE: Readonly<Record<Role, readonly Right[]>> = {
-  technician: [...READS, 'job:start', 'job:work', 'job:close'],
-  lead: [...READS, 'job:start', 'job:work', 'job:close', 'hold:release'],
+  technician: [...READS, ...WORKS],
+  lead: [...READS, ...WORKS, ...LEADS],
   planner: [...READS, 'job:start'],
-  engineer: [...READS, 'job:start', 'job:work', 'job:close', 'hold:release', 'sheet:write'],
+  engineer: [...READS, ...WORKS, ...LEADS, 'sheet:write'],
   admin: RIGHTS,
   trainee: READS,
   viewer: READS,
@@ -24,8 +31,19 @@ const TABLE: Readonly<Record<Role, readonly Right[]>> = {
 export const may = (role: Role, right: Right): boolean => TABLE[role].includes(right)
 
 /** The right that an event of the job log needs. */
-export function rightForEvent(type: string): Right {
+export function rightForEvent(type: EventType): Right {
   if (type === 'hold-released') return 'hold:release'
   if (type === 'job-closed') return 'job:close'
   return 'job:work'
+}
+
+/**
+ * Why this person may not take that entry back; null when they may. People undo what they wrote themselves; a lead undoes anybody's, and
+ * only a lead a signature.
+ */
+export function refuseUndo(who: { id: string, role: Role }, entry: { byId: string, by: string, isSignature: boolean }): { code: string, message: string } | null {
+  if (may(who.role, 'event:undo-any') || (entry.byId === who.id && !entry.isSignature)) return null
+  return entry.isSignature
+    ? { code: 'undo.signature', message: 'A signature is taken back by a lead only.' }
+    : { code: 'undo.not-yours', message: `${entry.by} wrote this. They take it back themselves, or a lead does.` }
 }

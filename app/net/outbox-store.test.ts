@@ -3,7 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope } from 'vue'
 import type { JobEvent } from '#core'
-import type { AppendResult, Person, ProblemDetails } from '#shared/wire/types'
+import type { AppendResult, ProblemDetails, SessionPerson } from '#shared/wire/types'
 
 const kept = new Map<string, string>()
 vi.stubGlobal('localStorage', { getItem: (key: string) => kept.get(key) ?? null, setItem: (key: string, value: string) => void kept.set(key, value) })
@@ -12,7 +12,7 @@ interface Sent { path: string, ids: string[] }
 /** The server of these tests: what it was sent, and what it answers next. */
 const server = {
   sent: [] as Sent[], photos: [] as string[],
-  answer: (events: { id: string }[]): Promise<{ results: AppendResult[], seq: number }> => Promise.resolve({ results: events.map(({ id }, i) => ({ id, outcome: 'recorded', seq: i + 1 })), seq: events.length }),
+  answer: (events: { id: string }[]): Promise<{ results: AppendResult[], seq: number }> => Promise.resolve({ results: events.map(({ id }, i) => ({ id, outcome: 'recorded', seq: i + 1, hash: `hash ${i + 1}` })), seq: events.length }),
   takePhoto: (): Promise<void> => Promise.resolve(),
 }
 const usual = { answer: server.answer, takePhoto: server.takePhoto }
@@ -36,14 +36,14 @@ const { deviceStore } = await import('./device-store')
 const { useOutboxStore } = await import('./outbox-store')
 const { useSessionStore } = await import('../features/session/session-store')
 
-const okafor: Person = { id: 'person-okafor', login: 'okafor', name: 'R. Okafor', role: 'technician', sites: null }
+const okafor: SessionPerson = { id: 'person-okafor', login: 'okafor', name: 'R. Okafor', role: 'technician', sites: null, passwordDue: false }
 const problem = (status: number, more: object = {}) => new ApiProblem({ type: '', title: '', status, detail: `refused with ${status}`, code: 'test', ...more } as ProblemDetails)
-const note = (id: string, person = okafor): JobEvent => ({ id, type: 'note-added', body: { text: id }, actor: { id: person.id, name: person.name }, happenedAt: '2026-05-04T08:00:00.000Z' })
+const note = (id: string, person: { id: string, name: string } = okafor): JobEvent => ({ id, type: 'note-added', body: { text: id }, actor: { id: person.id, name: person.name }, happenedAt: '2026-05-04T08:00:00.000Z' })
 const inStore = async () => (await deviceStore.waiting.orderBy('order').toArray()).map(entry => entry.event.id)
 
 const switchedOff: (() => void)[] = []
 /** A device as it starts: nothing in memory, whatever IndexedDB has kept. Those of earlier tests try nothing any more. */
-function device(person: Person | null = okafor) {
+function device(person: SessionPerson | null = okafor) {
   setActivePinia(createPinia())
   return effectScope().run(() => {
     const session = useSessionStore()
@@ -69,7 +69,7 @@ describe('what waits on a device', () => {
       return usual.answer(events)
     }
     const recorded: string[] = []
-    outbox.onRecorded((_job, events) => void recorded.push(...events.map(({ event, seq }) => `${event.id} as ${seq}`)))
+    outbox.onRecorded((_job, events) => void recorded.push(...events.map(({ id, seq }) => `${id} as ${seq}`)))
     await outbox.add('job-1', note('a'))
     await settled(outbox)
     expect(safe).toEqual(['a'])
@@ -122,7 +122,7 @@ describe('what waits on a device', () => {
   })
 
   it('leaves alone what another person has left here, until they sign in', async () => {
-    const brandt: Person = { ...okafor, id: 'person-brandt', login: 'brandt', name: 'H. Brandt', role: 'lead' }
+    const brandt: SessionPerson = { ...okafor, id: 'person-brandt', login: 'brandt', name: 'H. Brandt', role: 'lead' }
     const { outbox, session } = device(null)
     await outbox.add('job-1', note('mine'))
     await outbox.add('job-1', note('theirs', brandt))
@@ -169,7 +169,7 @@ describe('what the server would not take', () => {
   it('is not sent again when it was a signature that did not hold', async () => {
     const { outbox } = device()
     server.answer = events => Promise.resolve({ results: events.map(({ id }) => ({ id, outcome: 'refused', code: 'pin.wrong', message: 'wrong' })), seq: 0 })
-    await outbox.add('job-1', note('signed'), { sealed: 'c2VhbA==', at: okafor.id })
+    await outbox.add('job-1', note('signed'), { sealed: { key: 'a2V5', iv: 'aXY=', text: 'c2VhbA==' }, at: okafor.id })
     await outbox.add('job-1', note('plain'))
     await settled(outbox)
     Object.assign(server, usual, { sent: [] })
@@ -186,8 +186,8 @@ describe('photos', () => {
   it('wait for the link, go after the events, and one that is refused does not stand in the way of the others', async () => {
     const { outbox, session } = device()
     session.expired = true
-    await outbox.addPhoto({ id: 'bad', job: 'job-1', picture })
-    await outbox.addPhoto({ id: 'good', job: 'job-1', picture })
+    await outbox.addPhoto({ id: 'bad', job: 'job-1', by: okafor.id, picture })
+    await outbox.addPhoto({ id: 'good', job: 'job-1', by: okafor.id, picture })
     await outbox.add('job-1', note('a'))
     expect(outbox.count).toBe(3)
     server.takePhoto = () => server.photos.at(-1) === 'bad' ? Promise.reject(problem(422)) : Promise.resolve()

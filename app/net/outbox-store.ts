@@ -3,18 +3,23 @@ import { defineStore } from 'pinia'
 import { v4 as newId } from 'uuid'
 import { computed, shallowRef, toRaw, watch } from 'vue'
 import type { JobEvent } from '#core'
-import type { AppendResult } from '#shared/wire/types'
+import type { AppendResult, LoggedEvent } from '#shared/wire/types'
 import { useSessionStore } from '../features/session/session-store'
 import { ApiProblem, callApi, NoNetwork, sendPicture } from './api'
 import { deviceId, deviceStore, type SetAside, type WaitingEvent, type WaitingPhoto } from './device-store'
 import { serverNow } from './server-clock'
 
-type RecordedListener = (job: string, events: { event: JobEvent, seq: number }[]) => void | Promise<void>
+type RecordedListener = (job: string, events: LoggedEvent[]) => void | Promise<void>
 
 interface AppendAnswer { results: AppendResult[], seq: number }
 
 const MOST_AT_ONCE = 50
 const TRY_AGAIN_MS = 4000
+
+/** Somebody else whose work waits here. */
+export interface Stranded { id: string, name: string, count: number }
+
+const ownerOf = ({ signed, event }: WaitingEvent): string => signed?.at ?? event.actor.id
 
 /**
  * What waits on this device: kept in IndexedDB before it is sent, taken out when the server has answered. An event has one id
@@ -64,8 +69,7 @@ export const useOutboxStore = defineStore('outbox', () => {
     sending = true
     clearTimeout(timer)
     try {
-      for (let batch = nextBatch(); batch.length > 0; batch = nextBatch()) await sendBatch(batch)
-      for (let photo = nextPhoto(); photo; photo = nextPhoto()) await sendPhoto(photo)
+      await sendAllOf(session.person.id)
       reachable.value = true
     } catch (error) {
       if (error instanceof ApiProblem && error.status === 401) session.expired = true
@@ -76,13 +80,51 @@ export const useOutboxStore = defineStore('outbox', () => {
     }
   }
 
-  /** The oldest entries of the signed-in person for one job; what others have left here waits for them. */
-  function nextBatch(): WaitingEvent[] {
-    const mine = waiting.value.filter(entry => (entry.signed?.at ?? entry.event.actor.id) === session.person?.id && entry.order !== undefined)
-    return mine.filter(entry => entry.job === mine[0]?.job).slice(0, MOST_AT_ONCE)
+  /** Sends what one person has done here: the events of a job, its pictures before it closes, and what pictures are left. */
+  async function sendAllOf(owner: string, enteredFor?: { id: string, name: string }): Promise<void> {
+    for (let batch = nextBatch(owner); batch.length > 0; batch = nextBatch(owner)) {
+      const { job, event } = batch[0]!
+      // A record closes with all its pictures in it.
+      if (event.type === 'job-closed') await sendPhotosOf(owner, job)
+      await sendBatch(batch, enteredFor)
+    }
+    await sendPhotosOf(owner)
   }
 
-  const nextPhoto = () => photos.value.find(photo => !photo.problem)
+  /** The oldest entries of a person for one job, up to its closing; what others have left here waits for them. */
+  function nextBatch(owner: string): WaitingEvent[] {
+    const own = waiting.value.filter(entry => ownerOf(entry) === owner && entry.order !== undefined)
+    const ofJob = own.filter(entry => entry.job === own[0]?.job).slice(0, MOST_AT_ONCE)
+    const closing = ofJob.findIndex(entry => entry.event.type === 'job-closed')
+    return closing > 0 ? ofJob.slice(0, closing) : ofJob
+  }
+
+  async function sendPhotosOf(owner: string, job?: string): Promise<void> {
+    const next = () => photos.value.find(photo => !photo.problem && photo.by === owner && (job === undefined || photo.job === job))
+    for (let photo = next(); photo; photo = next()) await sendPhoto(photo)
+  }
+
+  /** Others whose work waits on this device until they sign in here. */
+  const stranded = computed<Stranded[]>(() => {
+    const others = new Map<string, Stranded>()
+    const add = (id: string, name: string) => {
+      if (id !== session.person?.id) others.set(id, { id, name, count: (others.get(id)?.count ?? 0) + 1 })
+    }
+    for (const entry of waiting.value) add(ownerOf(entry), others.get(ownerOf(entry))?.name ?? entry.event.actor.name)
+    for (const photo of photos.value) if (!photo.problem) add(photo.by, others.get(photo.by)?.name ?? 'somebody')
+    return [...others.values()]
+  })
+
+  /** Sends what waits here of somebody who is gone; it is marked as entered for them. Throws what the server says against it, and then all of it waits on. */
+  async function sendFor({ id, name }: Stranded): Promise<void> {
+    if (sending) throw new Error('Something is being sent just now. Try again in a moment.')
+    sending = true
+    try {
+      await sendAllOf(id, { id, name })
+    } finally {
+      sending = false
+    }
+  }
 
   async function sendPhoto(photo: WaitingPhoto): Promise<void> {
     try {
@@ -98,28 +140,30 @@ export const useOutboxStore = defineStore('outbox', () => {
     }
   }
 
-  async function sendBatch(batch: WaitingEvent[]): Promise<void> {
+  async function sendBatch(batch: WaitingEvent[], enteredFor?: { id: string, name: string }): Promise<void> {
     const job = batch[0]!.job
     const events = batch.map(({ event: { id, type, happenedAt, body }, signed }) => ({ id, type, happenedAt, body, ...(signed ? { sealed: signed.sealed } : {}) }))
     try {
-      const answer = await callApi<AppendAnswer>(`/jobs/${job}/events`, { method: 'POST', body: { device: deviceId(), events } })
+      const answer = await callApi<AppendAnswer>(`/jobs/${job}/events`, { method: 'POST', body: { device: deviceId(), ...enteredFor ? { enteredFor } : {}, events } })
       await settle(job, batch, answer.results)
     } catch (error) {
       // Not reached, signed out, or broken over there: everything keeps waiting.
       if (!(error instanceof ApiProblem) || error.status === 401 || error.status >= 500 || error.status === 429) throw error
       const { results } = error.details as { results?: AppendResult[] }
+      // Whether it may be entered for somebody is for all of it, and no verdict on the events.
+      if (enteredFor && !results) throw error
       await settle(job, batch, results ?? events.map(({ id }) => ({ id, outcome: 'refused', code: error.details.code, message: error.message })))
     }
   }
 
   async function settle(job: string, batch: WaitingEvent[], results: AppendResult[]): Promise<void> {
     const byId = new Map(results.map(result => [result.id, result]))
-    const recorded: { event: JobEvent, seq: number }[] = []
+    const recorded: LoggedEvent[] = []
     const refused: SetAside[] = []
     for (const { event, signed } of batch) {
       const result = byId.get(event.id)
       if (result?.outcome === 'refused') refused.push({ id: event.id, job, event, message: result.message, ...(signed ? { signature: true } : {}) })
-      else if (result) recorded.push({ event: result.actor ? { ...event, actor: result.actor } : event, seq: result.seq })
+      else if (result) recorded.push({ ...event, actor: result.actor ?? event.actor, body: result.body ?? event.body, seq: result.seq, hash: result.hash } as LoggedEvent)
     }
     await deviceStore.transaction('rw', deviceStore.waiting, deviceStore.setAside, async () => {
       await deviceStore.setAside.bulkPut(refused.map(entry => toRaw(entry)))
@@ -167,5 +211,5 @@ export const useOutboxStore = defineStore('outbox', () => {
 
   watch([online, () => session.person, () => session.expired], () => void send())
 
-  return { waiting, setAside, photos, count, offline, restore, add, addPhoto, send, forgetRecorded, dismiss, sendAgain, sendAllAgain, onRecorded }
+  return { waiting, setAside, photos, count, offline, stranded, restore, add, addPhoto, send, sendFor, forgetRecorded, dismiss, sendAgain, sendAllAgain, onRecorded }
 })

@@ -46,7 +46,7 @@ const THERMOMETERS_WITHIN_K = 1
  * A diameter survey is judged by its smallest and largest reading, its out-of-roundness and its taper; a run-out by the total reading of
  * each station and by the bow; single values are judged one by one. The worst decides. Lengths are taken to 20 °C first, when their
  * temperatures are known. Form is a difference of two readings of one instrument, so its uncertainty is √2 U. An instrument that was past
- * its calibration leaves nothing better than doubtful.
+ * its calibration, or that the register does not know, leaves nothing better than doubtful.
  *
  * @param position the position of the sheet, with limits and the uncertainty U (k = 2) of its usual instrument
  * @param values `values[station][plane]` in the SI base of the position's quantity, as the instrument showed them
@@ -138,6 +138,7 @@ export function criterion(label: string, value: number, lower: number | undefine
 
 function doubtsOf(conditions: ReadingConditions | undefined, at: string | undefined): string[] {
   const instrument = conditions?.instrument
+  if (instrument?.unknown) return [`${instrument.tag} is not in the register of instruments, so nobody knows how well it measures: measure again with one that is.`]
   if (!instrument || !at || at.slice(0, 10) <= instrument.calibratedUntil) return []
   return [`${instrument.tag} was past its calibration, which ended on ${instrument.calibratedUntil}: measure again with a checked one.`]
 }

@@ -80,19 +80,21 @@ describe('what a bench may not write down', () => {
   const motor = sheetForJob(demoSheet('direct-current-motor'))
   const opened = openJob(motor)
   const refused = (body: EventBodies['reading-taken']) => guardEvent(motor, opened, eventOf('reading-taken', body))?.code ?? null
-  const typed = [Array.from({ length: 12 }, () => '0')]
 
   it('takes a turn of the dial and refuses what is none', () => {
     const turn = [Array.from({ length: 12 }, (_, i) => 0.01 * Math.cos(i * Math.PI / 6))]
-    expect(refused({ position: 'commutator-run-out', stage: 'as-found', values: turn, typed })).toBeNull()
-    expect(refused({ position: 'commutator-run-out', stage: 'as-found', values: [turn[0]!.slice(1)], typed })).toBe('reading.shape')
+    expect(refused({ position: 'commutator-run-out', stage: 'as-found', values: turn, typed: turn.map(row => row.map(String)) })).toBeNull()
+    expect(refused({ position: 'commutator-run-out', stage: 'as-found', values: [turn[0]!.slice(1)], typed: [['0']] })).toBe('reading.shape')
   })
 
   it('refuses the temperature of what is no length, and one that nobody measures at', () => {
     const temperature = { partC: 30, instrumentC: 20, alphaPart: 11.5e-6, alphaInstrument: 11.5e-6 }
     expect(refused({ position: 'vibration', stage: 'as-left', values: [[2], [2]], typed: [['2'], ['2']], conditions: { temperature } })).toBe('reading.no-length')
-    const seat = { position: 'seat-de', stage: 'as-found' as const, values: [[55.02, 55.02], [55.02, 55.02]], typed: [['a', 'a'], ['a', 'a']] }
+    const seat = { position: 'seat-de', stage: 'as-found' as const, values: [[55.02, 55.02], [55.02, 55.02]], typed: [['55.02', '55,02'], ['55.02 mm', '55.02']] }
     expect(refused({ ...seat, conditions: { temperature } })).toBeNull()
     expect(refused({ ...seat, conditions: { temperature: { ...temperature, partC: 900 } } })).toBe('temperature.input')
+    // What stands as typed beside a value must be that value.
+    expect(refused({ ...seat, typed: [['55.02', '55.02'], ['55.02', '55.05']] })).toBe('reading.typed')
+    expect(refused({ ...seat, typed: [['55.02', '55.02'], ['55.02', 'good']] })).toBe('reading.typed')
   })
 })

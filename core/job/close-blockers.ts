@@ -1,11 +1,11 @@
 import { partOf, positionOf, stepName, type Sheet } from '../sheet'
 import { isDone, openRungs, sheetNow } from '../teardown'
 import { assessTaken } from './assess-taken'
-import { accountOf, dispositionOf, markChecked, markMade, readingAt, type JobState } from './state'
+import { accountOf, dispositionOf, markChecked, markMade, readingAt, type JobState, type Photo } from './state'
 import { debtsOf } from './waits'
 
 export interface CloseBlocker {
-  code: 'open-rung' | 'mark-unverified' | 'never-again-refitted-old' | 'hold-unreleased' | 'debt-open' | 'part-outside' | 'no-go' | 'step-open'
+  code: 'open-rung' | 'mark-unverified' | 'never-again-refitted-old' | 'hold-unreleased' | 'debt-open' | 'part-outside' | 'no-go' | 'photo-missing' | 'step-open'
   message: string
   step?: string
   mark?: string
@@ -54,11 +54,20 @@ export function closeBlockers(document: Sheet, state: JobState): CloseBlocker[] 
       blockers.push({ code: 'no-go', step: step.key, message: `${positionOf(sheet, key).name}, ${stage}, is out: the work goes back.` })
     }
   }
+  const missing = state.photos.filter(photo => !Object.hasOwn(state.kept, photo.photo))
+  if (missing.length > 0) blockers.push({ code: 'photo-missing', message: sayMissing(missing) })
   const named = new Set(blockers.map(blocker => blocker.step))
   for (const step of sheet.steps) {
     if (!isDone(state, step.key) && !named.has(step.key)) blockers.push({ code: 'step-open', step: step.key, message: `${capital(stepName(document, step))} is not done.` })
   }
   return blockers
+}
+
+function sayMissing(missing: readonly Photo[]): string {
+  const who = [...new Set(missing.map(photo => photo.by))].join(', ')
+  return missing.length === 1
+    ? `A photo of ${who} has not arrived. It is sent from the device that took it; without that device, take the photo back.`
+    : `${missing.length} photos of ${who} have not arrived. They are sent from the devices that took them; without those, take the photos back.`
 }
 
 /** Parts of the class "never again" that are back in the machine although they were not replaced. */

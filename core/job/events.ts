@@ -1,3 +1,4 @@
+import type { Verdict } from '../metrology'
 import type { Depth, MarkWay, ReadingStage } from '../sheet'
 
 export const DISPOSITIONS = ['reuse', 'repair', 'replace', 'scrap'] as const
@@ -23,8 +24,11 @@ export interface JobSetup {
  * instruments did.
  */
 export interface ReadingConditions {
-  /** Expanded uncertainty U (k = 2) in the SI base of the quantity; the last day its calibration covers, `2027-03-12`. */
-  instrument?: { tag: string, uncertainty: number, calibratedUntil: string }
+  /**
+   * Expanded uncertainty U (k = 2) in the SI base of the quantity; the last day its calibration covers, `2027-03-12`. The server writes them
+   * down from its register; `unknown` says that the register has no such instrument, and then they are the bench's own word.
+   */
+  instrument?: { tag: string, uncertainty: number, calibratedUntil: string, unknown?: true }
   /** What the thermometers said and how part and instrument expand, per K. Lengths only; 20 °C is assumed without it. */
   temperature?: { partC: number, instrumentC: number, alphaPart: number, alphaInstrument: number }
 }
@@ -37,8 +41,11 @@ export interface EventBodies {
   'hold-released': { step: string }
   'mark-made': { mark: string, way: MarkWay, angleDeg?: number, note?: string }
   'mark-checked': { mark: string, result: MarkResult, note?: string }
-  /** `values[station][plane]` in the SI base of the position's quantity, as the instrument showed them; `typed` is what the person wrote, cell by cell. */
-  'reading-taken': { position: string, stage: ReadingStage, values: number[][], typed: string[][], conditions?: ReadingConditions }
+  /**
+   * `values[station][plane]` in the SI base of the position's quantity, as the instrument showed them; `typed` is what the person wrote, cell by
+   * cell. `shown` is the verdict that the bench had shown, where the register of instruments has made it worse.
+   */
+  'reading-taken': { position: string, stage: ReadingStage, values: number[][], typed: string[][], conditions?: ReadingConditions, shown?: Verdict }
   'part-bagged': { part: string, count: number, tag: string }
   'part-disposed': { part: string, disposition: Disposition, reason?: string }
   /** From and to: a tag, or one of the places of the account. */
@@ -54,6 +61,8 @@ export interface EventBodies {
   /** One rung of the extraction ladder was tried. */
   'extraction-tried': { step: string, rung: number, moved: boolean, reason?: string }
   'photo-added': { photo: string, step?: string, part?: string, mark?: string, caption?: string }
+  /** The picture of a photo has arrived and is kept; SHA-256 of what is kept, in hex. Made by the server. */
+  'photo-kept': { photo: string, sha256: string }
   /** The work goes back to a step: it and everything above it is open again. */
   'gone-back': { step: string, reason: string }
   'note-added': { text: string, step?: string, part?: string }

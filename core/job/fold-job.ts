@@ -28,6 +28,7 @@ function copyOf(state: JobState): JobState {
   const copy = { ...state } as Record<string, unknown>
   for (const register of REGISTERS) copy[register] = { ...state[register] }
   for (const list of LISTS) copy[list] = [...state[list]]
+  copy.kept = { ...state.kept }
   return copy as unknown as JobState
 }
 
@@ -52,6 +53,7 @@ function apply(sheet: Sheet, state: JobState, event: JobEvent, types: ReadonlyMa
     case 'part-bagged': state.moves.push({ ...stamp, part: event.body.part, count: event.body.count, from: 'loose', to: event.body.tag }); break
     case 'gone-back': goBack(sheet, state, { ...stamp, ...event.body, reopened: {}, released: {} }); break
     case 'undone': takeBack(state, event.body.event, types.get(event.body.event)); break
+    case 'photo-kept': state.kept[event.body.photo] = event.body.sha256; break
     case 'job-closed': state.closed = { ...stamp, ...event.body }; break
     default: (state[HOME[event.type]] as Stamp[]).push(Object.assign(stamp, event.body))
   }
@@ -150,6 +152,12 @@ function restore(state: JobState, back: WentBack): void {
 /** Every entry that can be taken back. */
 function standing(state: JobState): Stamp[] {
   return [...REGISTERS.flatMap(name => Object.values(state[name] as Record<string, Stamp>)), ...LISTS.flatMap(name => state[name] as Stamp[])]
+}
+
+/** Who wrote an entry that can still be taken back, and whether it is a signature; undefined when nothing of that event stands. */
+export function standingEntry(state: JobState, id: string): (Stamp & { isSignature: boolean }) | undefined {
+  const entry = standing(state).find(candidate => candidate.event === id)
+  return entry && { ...entry, isSignature: Object.values(state.released).some(release => release.event === id) }
 }
 
 /** True when the event has left something in the state that can be taken back. */

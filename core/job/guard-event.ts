@@ -1,7 +1,8 @@
 import { DomainError } from '../domain-error'
-import { choiceOf, indexOf, partOf, positionOf, stepName, stepOf, type Sheet, type Step } from '../sheet'
+import { choiceOf, indexOf, partOf, positionOf, stepName, stepOf, type Position, type Sheet, type Step } from '../sheet'
 import { isDone, missingBefore, reopenedBy, sheetNow, standingOn, type PartLine } from '../teardown'
-import { assessReading } from './assess-reading'
+import { parseQuantity } from '../units'
+import { assessReading, placeOf } from './assess-reading'
 import { closeBlockers } from './close-blockers'
 import { openDuties } from './duties'
 import { AS_IT_SHOULD, type Actor, type EventBodies, type EventType, type JobEvent } from './events'
@@ -27,10 +28,46 @@ export function guardEvent(sheet: Sheet, state: JobState, event: JobEvent): Refu
   if (event.type === 'job-opened') return state.events === 0 ? null : refuse('job.already-open', 'This job is open already.')
   if (!state.opened) return refuse('job.not-open', 'This job has not been opened.')
   if (state.closed) return refuse('job.closed', `${state.closed.by} closed this job. Its record does not change any more; start a new job for new work.`)
-  const unknown = unknownReference(sheet, event)
+  const unknown = unknownReference(sheet, event) ?? misdated(sheet, state, event)
   if (unknown) return unknown
   // The table holds, for each type, the guard of just that type; TypeScript cannot follow the pairing through a union.
   return (GUARDS[event.type] as Guard<typeof event.type>)(sheet, state, event.body, event)
+}
+
+// Clocks of benches follow the server's to a few seconds; what is out by more is no clock.
+const CLOCKS_WITHIN_MS = 60_000
+
+/** What is dated before the job was there, or a tick from which a wait counts before what it stands on. */
+function misdated(sheet: Sheet, state: JobState, event: JobEvent): Refusal | null {
+  const at = Date.parse(event.happenedAt)
+  const isBefore = (moment: string) => at < Date.parse(moment) - CLOCKS_WITHIN_MS
+  if (isBefore(state.opened!.at)) return refuse('event.before-job', 'This is dated before the job was opened. Check the clock of this device.')
+  if (event.type !== 'step-done') return null
+  const { step: key } = event.body
+  if (!sheet.steps.some(step => step.waits?.some(wait => wait.after === key))) return null
+  const late = stepOf(sheet, key).after.find(before => state.done[before] && isBefore(state.done[before].at))
+  return late === undefined ? null : refuse('event.out-of-order', `This is dated before ${stepName(sheet, stepOf(sheet, late))} was done, and a wait counts from it. Check the clock of this device.`)
+}
+
+/** Figures of one reading agree to this, as a share; typing and arithmetic leave no more. */
+const SAID_WITHIN = 1e-9
+
+/** What stands in the record as typed must be what was judged. */
+function missaid(position: Position, values: readonly (readonly number[])[], typed: readonly (readonly string[])[]): Refusal | null {
+  for (const [s, row] of typed.entries()) {
+    for (const [p, text] of row.entries()) {
+      const value = values[s]![p]!
+      let said: number
+      try {
+        said = parseQuantity(text, position.quantity).value
+      } catch (error) {
+        if (error instanceof DomainError) return refuse('reading.typed', `What was typed for ${position.name} is no reading: ${error.message}`)
+        throw error
+      }
+      if (Math.abs(said - value) > SAID_WITHIN * Math.max(1, Math.abs(value))) return refuse('reading.typed', `${position.name}, ${placeOf(position, s, p)}: what was typed is not the value that was sent with it.`)
+    }
+  }
+  return null
 }
 
 /** What the calculation of a reading refuses (a turn with a gap, a temperature nobody measures at) is refused here. */
@@ -75,7 +112,7 @@ const GUARDS: { [T in Exclude<EventType, 'job-opened'>]: Guard<T> } = {
     if (!values.flat().every(Number.isFinite)) return refuse('reading.not-a-number', `A reading of ${position.name} is no number.`)
     if (position.method === 'diameter survey' && values.flat().some(v => v <= 0)) return refuse('reading.not-positive', `A diameter of ${position.name} must be larger than zero.`)
     if (conditions?.temperature && position.quantity !== 'length') return refuse('reading.no-length', `${position.name} is no length: its temperature does not change it.`)
-    return refusedBy(() => assessReading(position, values, { conditions }))
+    return missaid(position, values, typed) ?? refusedBy(() => assessReading(position, values, { conditions }))
   },
 
   'part-bagged': (sheet, state, { part: key, count, tag }) => {
@@ -173,6 +210,7 @@ const GUARDS: { [T in Exclude<EventType, 'job-opened'>]: Guard<T> } = {
   },
 
   'photo-added': () => null,
+  'photo-kept': (_sheet, state, { photo }) => Object.hasOwn(state.kept, photo) ? refuse('photo.kept-already', 'This picture is kept already.') : null,
   'note-added': () => null,
 
   'gone-back': (sheet, state, { step: key }) => {

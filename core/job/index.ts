@@ -7,7 +7,7 @@ export {
   AS_IT_SHOULD, DISPOSITIONS, MARK_RESULTS,
   type Actor, type Disposition, type EventBodies, type EventType, type JobEvent, type JobSetup, type MarkResult, type ReadingConditions, type RecordedEvent,
 } from './events'
-export { foldJob, lastStanding } from './fold-job'
+export { foldJob, lastStanding, standingEntry } from './fold-job'
 export { guardEvent } from './guard-event'
 export type { Refusal } from './refusal'
 export { ladderOf, ladderStand } from './extraction-ladder'
@@ -16,8 +16,9 @@ export { proposeWay, type WayProposal } from './propose-way'
 export { sayDuties } from './say-duties'
 export { sheetForJob } from './sheet-for-job'
 export {
-  accountOf, dispositionOf, emptyState, handCheckOf, markChecked, markMade, pieceIn, readingAt,
+  accountOf, dispositionOf, emptyState, STATE_FORMAT, handCheckOf, markChecked, markMade, pieceIn, readingAt,
   type JobState, type MarkChecked, type MarkMade, type Note, type PartDisposed, type PartMoved, type Photo, type ReadingTaken, type Stamp,
 } from './state'
+export { weakenedTicks, type Weakened } from './weakened-ticks'
 export { debtsOf, runningWait, timersOf, waitsOf, type Debt, type Wait } from './waits'
 export { readTagCode, tagCode } from './tag-code'

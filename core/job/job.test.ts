@@ -1,9 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anyEvent, chooser, eventOf, finish, numbers, openJob, towardsTick, walk } from '../../tests/support/bench-walk'
-import { demoDocuments, liftPump } from '../../tests/support/demo-sheet'
+import { demoDocuments, demoSheet, liftPump } from '../../tests/support/demo-sheet'
 import { layOutVee, nextSteps, openRungs, rungsOf, sheetNow } from '../teardown'
-import { accountOf, AS_IT_SHOULD, closeBlockers, foldJob, guardEvent, lastStanding, openDuties, sheetForJob, type JobEvent, type JobState } from '.'
+import { accountOf, AS_IT_SHOULD, closeBlockers, foldJob, guardEvent, lastStanding, openDuties, sheetForJob, standingEntry, type JobEvent, type JobState } from '.'
 import { assessReading } from './assess-reading'
 import { positionOf } from '../sheet'
 
@@ -228,5 +228,53 @@ describe('assessReading', () => {
     const float = assessReading(positionOf(liftPump, 'end-float'), [[0.18]])
     expect(float.verdict).toBe('out')
     expect(float.criteria[0]!.margin).toBeCloseTo(-0.03, 9)
+  })
+})
+
+describe('the pictures of a job', () => {
+  const photo = eventOf('photo-added', { photo: 'p-1' })
+  const kept = eventOf('photo-kept', { photo: 'p-1', sha256: 'ab'.repeat(32) })
+
+  it('must have arrived before it closes; a photo that was taken back is not waited for', () => {
+    const taken = fold([photo], ready())
+    expect(closeBlockers(liftPump, taken).map(blocker => blocker.code)).toEqual(['photo-missing'])
+    expect(refusalOf(taken, eventOf('job-closed', {}))).toBe('close.blocked')
+    expect(closeBlockers(liftPump, fold([kept], taken))).toEqual([])
+    expect(closeBlockers(liftPump, fold([eventOf('undone', { event: photo.id })], taken))).toEqual([])
+  })
+
+  it('are kept once, and what is kept is not taken back', () => {
+    const state = fold([photo, kept], opened)
+    expect(refusalOf(state, eventOf('photo-kept', { photo: 'p-1', sha256: 'cd'.repeat(32) }))).toBe('photo.kept-already')
+    expect(refusalOf(state, eventOf('undone', { event: kept.id }))).toBe('undo.nothing')
+    expect(standingEntry(state, photo.id)).toMatchObject({ byId: 'person-a', isSignature: false })
+    expect(standingEntry(state, kept.id)).toBeUndefined()
+  })
+})
+
+describe('the time of an event', () => {
+  const at = (minutes: number) => new Date(Date.parse('2026-05-04T08:00:00.000Z') + minutes * 60_000).toISOString()
+  const turbo = sheetForJob(demoSheet('turbocharger'))
+  const waiting = turbo.steps.find(step => step.waits)!
+  const starter = waiting.waits![0]!.after
+  const codeOf = (state: JobState, event: JobEvent) => guardEvent(turbo, state, event)?.code ?? null
+
+  it('lies not before the job, give or take what clocks differ by', () => {
+    const state = openJob(turbo)
+    expect(codeOf(state, eventOf('note-added', { text: 'early' }, 'a', at(-2)))).toBe('event.before-job')
+    expect(codeOf(state, eventOf('note-added', { text: 'a clock' }, 'a', at(-0.5)))).toBeNull()
+  })
+
+  it('of a tick from which a wait counts lies not before what it stands on', () => {
+    let state = openJob(turbo)
+    const [before] = turbo.steps.find(step => step.key === starter)!.after
+    for (let deeds = 0; !state.done[before!] && deeds < 200; deeds++) {
+      const [step] = nextSteps(turbo, state)
+      state = foldJob(turbo, [{ ...towardsTick(turbo, state, step!.key), happenedAt: at(60) }], state)
+    }
+    expect(state.done[before!]).toBeDefined()
+    while (openDuties(turbo, state, turbo.steps.find(step => step.key === starter)!).length > 0) state = foldJob(turbo, [towardsTick(turbo, state, starter)], state)
+    expect(codeOf(state, eventOf('step-done', { step: starter }, 'a', at(10)))).toBe('event.out-of-order')
+    expect(codeOf(state, eventOf('step-done', { step: starter }, 'a', at(60)))).toBeNull()
   })
 })

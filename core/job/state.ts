@@ -1,3 +1,4 @@
+import type { Verdict } from '../metrology'
 import type { Depth, MarkWay, ReadingStage, Sheet } from '../sheet'
 import { partAccount, type PartLine, type PartMove, type Progress } from '../teardown'
 import type { Disposition, MarkResult, ReadingConditions } from './events'
@@ -17,7 +18,7 @@ interface Overtaken { overtaken?: string }
 
 export interface MarkMade extends Stamp { mark: string, way: MarkWay, angleDeg?: number, note?: string }
 export interface MarkChecked extends Stamp, Overtaken { mark: string, result: MarkResult, note?: string }
-export interface ReadingTaken extends Stamp, Overtaken { position: string, stage: ReadingStage, values: number[][], typed: string[][], conditions?: ReadingConditions }
+export interface ReadingTaken extends Stamp, Overtaken { position: string, stage: ReadingStage, values: number[][], typed: string[][], conditions?: ReadingConditions, shown?: Verdict }
 export interface PartMoved extends Stamp, PartMove { reason?: string }
 export interface PartDisposed extends Stamp { part: string, disposition: Disposition, reason?: string }
 export interface PiecePlaced extends Stamp, Overtaken { part: string, piece: string, place: string }
@@ -56,6 +57,8 @@ export interface JobState {
   handChecks: HandChecked[]
   tried: ExtractionTried[]
   photos: Photo[]
+  /** Photos whose picture is kept, with its SHA-256. What is kept is never taken back. */
+  kept: Record<string, string>
   notes: Note[]
   wentBack: WentBack[]
 }
@@ -65,10 +68,13 @@ export const REGISTERS = ['done', 'released', 'ways', 'waitsCut', 'indexed'] as 
 /** The lists of the state: entries in the order in which they came. */
 export const LISTS = ['marksMade', 'marksChecked', 'readings', 'moves', 'dispositions', 'placed', 'handChecks', 'tried', 'photos', 'notes', 'wentBack'] as const
 
+/** Changes whenever what a state holds does: a kept copy of another format is folded anew from the log. */
+export const STATE_FORMAT = 2
+
 export function emptyState(): JobState {
   return {
     events: 0, opened: null, closed: null, done: {}, released: {}, ways: {}, waitsCut: {}, indexed: {},
-    marksMade: [], marksChecked: [], readings: [], moves: [], dispositions: [], placed: [], handChecks: [], tried: [], photos: [], notes: [], wentBack: [],
+    marksMade: [], marksChecked: [], readings: [], moves: [], dispositions: [], placed: [], handChecks: [], tried: [], photos: [], kept: {}, notes: [], wentBack: [],
   }
 }
 

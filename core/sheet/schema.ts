@@ -13,7 +13,8 @@ const oneOf = <const T extends readonly string[]>(values: T, description?: strin
   Type.Union(values.map(value => Type.Literal(value)), description ? { description } : {}) as unknown as
   TUnion<{ -readonly [I in keyof T]: TLiteral<T[I]> }>
 
-const Key = Type.String({ pattern: '^[a-z0-9]+(-[a-z0-9]+)*$', maxLength: 60, description: 'Lower-case words with hyphens; unique in its list.' })
+// `constructor` names something on every object of JavaScript; as a key it would be found where nothing was put.
+const Key = Type.String({ pattern: '^(?!constructor$)[a-z0-9]+(-[a-z0-9]+)*$', maxLength: 60, description: 'Lower-case words with hyphens; unique in its list. Not "constructor".' })
 const Line = Type.String({ minLength: 1, maxLength: 200 })
 const Text = Type.String({ minLength: 1, maxLength: 1200 })
 const Count = Type.Integer({ minimum: 1, maximum: 2000 })

@@ -21,6 +21,8 @@ export interface ParseOptions {
 const FRACTION_SIGN = /\s*([¼-¾⅐-⅞])/g
 const MIXED_FRACTION = /^([+-]?)\s*(?:(\d+)[\s-]+)?(\d+)\/(\d+)(?![\d/])/
 const DECIMAL = /^([+-]?)(\d[\d.,]*|[.,]\d+)(?:e([+-]?\d{1,2}))?/i
+/** No figure with its unit is longer; what is, is refused before anything looks into it. */
+const MOST_CHARACTERS = 60
 
 /**
  * Reads a measured value as people write it: decimals with point or comma, mixed fractions, signs, a unit or none.
@@ -28,12 +30,13 @@ const DECIMAL = /^([+-]?)(\d[\d.,]*|[.,]\d+)(?:e([+-]?\d{1,2}))?/i
  * @param text what was typed, e.g. `25.013`, `0,02`, `2 1/4"`, `7/16 in`, `2 thou`, `15 µm`, `35 in-lb`
  * @param wanted what is being measured; decides the base unit and which units are allowed. Left out, the unit tells, and a bare number is a length
  * @returns the value in the SI base of the kind, the unit understood and the resolution typed
- * @throws DomainError `quantity.empty`, `quantity.not-a-number`, `quantity.ambiguous` (a bare `1,234`, with both choices in
+ * @throws DomainError `quantity.too-long` (over 60 characters), `quantity.empty`, `quantity.not-a-number`, `quantity.ambiguous` (a bare `1,234`, with both choices in
  *   the details), `quantity.unknown-unit`, `quantity.wrong-kind`, `quantity.out-of-range`
  * Source: exact conversion factors of the international inch and pound; see `units.ts`.
  * @example parseQuantity('2 1/4"', 'length') // { value: 57.15, kind: 'length', unit: 'in', resolution: 6.35 }
  */
 export function parseQuantity(text: string, wanted?: QuantityKind, options: ParseOptions = {}): Quantity {
+  if (text.length > MOST_CHARACTERS) throw new DomainError('quantity.too-long', `A figure has at most ${MOST_CHARACTERS} characters; this has ${text.length}.`)
   const typed = plainly(text)
   const number = readFraction(typed) ?? readDecimal(typed)
   const unitText = number ? typed.slice(number.length).trim() : ''

@@ -14,6 +14,7 @@ export interface Tolerance {
 const EVEN = /^(.+?)(?:±|\+\s*\/\s*-|\+-)(.+)$/
 const UNEVEN = /^([^+-].*?)\s*([+-])\s*([^+\-/]+?)\s*\/?\s*([+-])\s*([^+\-/]+)$/
 const NUMBER_ONLY = /^[+\-\d\s.,/]+$/
+const MOST_CHARACTERS = 120
 
 /**
  * Reads a value with its tolerance: `0.250 ±0.004 in`, `25 +0.021/0`, `25 mm +0.02 -0.01`, `70 ± 15 µm`.
@@ -25,6 +26,7 @@ const NUMBER_ONLY = /^[+\-\d\s.,/]+$/
  * @example parseTolerance('0.250 ±0.004 in', 'length') // { nominal: 6.35, lower: 6.2484, upper: 6.4516, unit: 'in' }
  */
 export function parseTolerance(text: string, kind: QuantityKind = 'length'): Tolerance {
+  if (text.length > MOST_CHARACTERS) throw new DomainError('tolerance.unreadable', `A value with its tolerance has at most ${MOST_CHARACTERS} characters; this has ${text.length}.`)
   const typed = plainly(text)
   const even = EVEN.exec(typed)
   // A bare 0 needs no sign.

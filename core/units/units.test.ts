@@ -155,3 +155,11 @@ describe('formatQuantity', () => {
     expect(refusal(() => formatQuantity(1, 'length', { unit: 'bar' })).code).toBe('quantity.unknown-unit')
   })
 })
+
+describe('a figure that is far too long', () => {
+  it('is refused before anything looks into it', () => {
+    for (const text of [`${' '.repeat(50_000)}1 mm`, `1${' '.repeat(50_000)}½`, '9'.repeat(61)]) expect(refusal(() => parseQuantity(text)).code).toBe('quantity.too-long')
+    expect(refusal(() => parseTolerance(`25 ${'+'.repeat(50_000)}`)).code).toBe('tolerance.unreadable')
+    expect(parseQuantity(`${' '.repeat(54)}25 mm`).value).toBe(25)
+  })
+})

@@ -9,7 +9,7 @@ import { Stop, say } from './say.mjs'
 export const ROOT = fileURLToPath(new URL('../..', import.meta.url))
 const PACKAGES_STAMP = join(ROOT, 'node_modules', '.needler-lock')
 const BUILD_STAMP = join(ROOT, '.output', '.needler-build')
-const BUILT_FROM = ['app', 'core', 'server', 'shared', 'public', 'nuxt.config.ts', 'package.json', 'package-lock.json']
+const BUILT_FROM = ['app', 'core', 'server', 'shared', 'public', 'nuxt.config.ts', 'scripts/lib/workers.mjs', 'package.json', 'package-lock.json']
 
 export function needNode() {
   const [major, minor] = process.versions.node.split('.').map(Number)

@@ -23,7 +23,8 @@ export async function startTestBench({ output = 'ignore', durable = false } = {}
     await seed(cluster.url, photos)
     const port = await freePort()
     const secret = randomBytes(24).toString('hex')
-    const start = () => startServer({ url: cluster.url, secret, host: '127.0.0.1', port, env: { LOG_LEVEL: 'warn', NEEDLER_PHOTOS: photos }, output })
+    const env = { LOG_LEVEL: 'warn', NEEDLER_PHOTOS: photos, NEEDLER_SEAL_SECRET: randomBytes(24).toString('hex'), TRUST_PROXY: 'loopback' }
+    const start = () => startServer({ url: cluster.url, secret, host: '127.0.0.1', port, env, output })
     let server = await start()
     const restart = async () => {
       await server.stop()
@@ -32,7 +33,7 @@ export async function startTestBench({ output = 'ignore', durable = false } = {}
     process.on('SIGUSR2', restart)
     return {
       server,
-      env: { DATABASE_URL: cluster.url, NEEDLER_URL: server.address, NEEDLER_BENCH_PID: String(process.pid) },
+      env: { DATABASE_URL: cluster.url, NEEDLER_PHOTOS: photos, NEEDLER_URL: server.address, NEEDLER_BENCH_PID: String(process.pid) },
       stop: async () => {
         process.off('SIGUSR2', restart)
         await server.stop()

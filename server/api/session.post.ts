@@ -1,7 +1,9 @@
 import Joi from 'joi'
 import { database } from '../db/client'
+import { needDevice, placeOf } from '../http/client-place'
 import { definePublicApi } from '../http/define-api'
-import { signIn } from '../services/sign-in'
+import { startSession } from '../http/start-session'
+import { rememberDevice, signIn } from '../services/sign-in'
 
 const body = Joi.object<{ login: string, password: string }>({
   login: Joi.string().trim().min(1).max(60).required(),
@@ -9,7 +11,10 @@ const body = Joi.object<{ login: string, password: string }>({
 })
 
 export default definePublicApi({ body }, async ({ event, body }) => {
-  const person = await signIn(database(), { ...body, address: event.node.req.socket.remoteAddress ?? 'unknown' })
-  await replaceUserSession(event, { user: { id: person.id } })
+  const place = placeOf(event)
+  const person = await signIn(database(), { ...body, place })
+  const device = needDevice(event)
+  if (!place.device) await rememberDevice(database(), person.id, device)
+  await startSession(event, person.id, device)
   return person
 })

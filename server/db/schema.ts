@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { bigserial, boolean, check, date, doublePrecision, index, integer, json, jsonb, pgTable, primaryKey, serial, smallint, text, timestamp, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
+import { bigint, bigserial, boolean, check, date, doublePrecision, index, integer, json, jsonb, pgTable, primaryKey, serial, smallint, text, timestamp, unique, uniqueIndex, uuid, varchar } from 'drizzle-orm/pg-core'
 import type { JobSetup, JobState, QuantityKind, Sheet } from '#core'
 import { ROLES } from '#shared/rights'
 
@@ -23,21 +23,52 @@ export const person = pgTable('person', {
   /** Null covers all sites. */
   sites: text().array(),
   active: boolean().notNull().default(true),
+  /** Of the demonstration, with a published password: refused where the demonstration is not wanted. */
+  demo: boolean().notNull().default(false),
+  /** The password was given out by the office; the person changes it before anything else. */
+  passwordDue: boolean('password_due').notNull().default(false),
 }, table => [check('person_role', sql`${table.role} in (${quoted(ROLES)})`)])
 
-/** Failed sign-ins by key (login or address); a row counts until it expires. */
-export const signInAttempt = pgTable('sign_in_attempt', {
-  key: text().primaryKey(),
-  failures: integer().notNull(),
-  expiresAt: moment('expires_at').notNull(),
+/** A sign-in at one device. Its cookie is worth nothing once it has ended, whatever the cookie itself says. */
+export const session = pgTable('session', {
+  id: uuid().primaryKey(),
+  personId: uuid('person_id').notNull().references(() => person.id),
+  device: uuid().notNull(),
+  createdAt: moment('created_at').notNull().defaultNow(),
+  seenAt: moment('seen_at').notNull().defaultNow(),
+  endsAt: moment('ends_at').notNull(),
+  endedAt: moment('ended_at'),
+  address: text().notNull(),
+  agent: text().notNull(),
+}, table => [index('session_person').on(table.personId, table.createdAt)])
+
+/** Devices at which a person has signed in or signed with the right secret: those keep a budget of tries of their own. */
+export const knownDevice = pgTable('known_device', {
+  personId: uuid('person_id').notNull().references(() => person.id),
+  device: uuid().notNull(),
+  lastAt: moment('last_at').notNull().defaultNow(),
+}, table => [primaryKey({ columns: [table.personId, table.device] }), index('known_device_device').on(table.device)])
+
+/** Counters of tries, in the shape that rate-limiter-flexible keeps them. */
+export const rateLimit = pgTable('rate_limit', {
+  key: varchar({ length: 255 }).primaryKey(),
+  points: integer().notNull().default(0),
+  /** Milliseconds since 1970; null never runs out. */
+  expire: bigint({ mode: 'number' }),
 })
+
+/** The one-time code, printed at the start of an empty installation, with which its first admin is made. */
+export const setUpCode = pgTable('set_up_code', {
+  id: smallint().primaryKey().default(1),
+  codeHash: text('code_hash').notNull(),
+}, table => [check('set_up_code_only_one', sql`${table.id} = 1`)])
 
 /** The one pair of keys with which signatures given without the link are sealed on the device and opened here. */
 export const sealKey = pgTable('seal_key', {
   id: smallint().primaryKey().default(1),
   /** SPKI, base64. */
   publicKey: text('public_key').notNull(),
-  /** PKCS #8, base64. */
+  /** PKCS #8 in PEM, encrypted with a secret that is not in the database. */
   privateKey: text('private_key').notNull(),
 }, table => [check('seal_key_only_one', sql`${table.id} = 1`)])
 
@@ -149,6 +180,18 @@ export const jobEventRefused = pgTable('job_event_refused', {
   code: text().notNull(),
   message: text().notNull(),
 }, table => [unique('job_event_refused_once').on(table.jobId, table.id)])
+
+/** What is known of a stored photo; its bytes lie in a folder or a bucket. */
+export const photo = pgTable('photo', {
+  id: uuid().primaryKey(),
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  /** SHA-256 of what was sent, so that sending it again can be told from sending another. */
+  sourceSha256: text('source_sha256').notNull(),
+  /** SHA-256 and size of what is kept. */
+  sha256: text().notNull(),
+  bytes: integer().notNull(),
+  keptAt: moment('kept_at').notNull().defaultNow(),
+}, table => [index('photo_job').on(table.jobId)])
 
 /** Read model: readings that stand, with their verdict, for the unit and the fleet. */
 export const reading = pgTable('reading', {

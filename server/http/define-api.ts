@@ -3,9 +3,11 @@ import type Joi from 'joi'
 import { may, type Right } from '#shared/rights'
 import type { Person } from '#shared/wire/types'
 import { Problem } from '../services/problem'
+import type { SignedIn } from '../services/sessions'
+import { countBytes, inShare, type Share } from './fair-share'
 import { answerProblem } from './problem-answer'
 import { readJson } from './read-body'
-import { sessionPerson } from './session-person'
+import { requireSession } from './session-person'
 
 interface Call<P, Q, B> { event: H3Event, params: P, query: Q, body: B }
 
@@ -15,17 +17,29 @@ interface Route<P, Q, B> {
   body?: Joi.Schema<B>
 }
 
+interface OwnRoute<P, Q, B> extends Route<P, Q, B> {
+  right: Right | 'any'
+  /** Which of a person's shares the work counts against. */
+  share?: Share
+  /** Open to somebody who has still to change a password that the office has given out. */
+  whilePasswordDue?: true
+}
+
 /** A route for signed-in people with a right: checks it, validates every input, calls, answers errors as problem details. */
 export function defineApi<P = unknown, Q = unknown, B = unknown>(
-  route: Route<P, Q, B> & { right: Right | 'any' },
-  handle: (call: Call<P, Q, B> & { person: Person }) => Promise<unknown>,
+  route: OwnRoute<P, Q, B>, handle: (call: Call<P, Q, B> & { person: Person, signedIn: SignedIn }) => Promise<unknown>,
 ): EventHandler {
   return answering(async (event) => {
-    const person = await sessionPerson(event)
-    if (route.right !== 'any' && !may(person.role, route.right)) {
-      throw new Problem(403, 'right.missing', `A ${person.role} may not do this. It needs a person with the right "${route.right}".`)
-    }
-    return handle({ event, person, ...await inputs(event, route) })
+    const signedIn = await requireSession(event)
+    const { person } = signedIn
+    return inShare(person.id, route.share ?? 'request', async () => {
+      if (signedIn.passwordDue && !route.whilePasswordDue) throw new Problem(403, 'password.due', 'The office has given you this password. Change it first, under your name at the top.')
+      if (route.right !== 'any' && !may(person.role, route.right)) {
+        throw new Problem(403, 'right.missing', `A ${person.role} may not do this. It needs a person with the right "${route.right}".`)
+      }
+      const given = await inputs(event, route, bytes => countBytes(person.id, bytes))
+      return handle({ event, person, signedIn, ...given })
+    })
   })
 }
 
@@ -47,21 +61,30 @@ function answering(work: (event: H3Event) => Promise<unknown>): EventHandler {
   })
 }
 
-async function inputs<P, Q, B>(event: H3Event, route: Route<P, Q, B>) {
+async function inputs<P, Q, B>(event: H3Event, route: Route<P, Q, B>, count?: (bytes: number) => Promise<void>) {
   return {
     params: check(route.params, getRouterParams(event, { decode: true }), 'address'),
     query: check(route.query, getQuery(event), 'query'),
-    body: route.body ? check(route.body, await readJson(event), 'message') : undefined as B,
+    body: route.body ? check(route.body, await readJson(event, count), 'message') : undefined as B,
   }
 }
 
-/** Unknown keys are refused; the first fault is told with its place. */
+/** Unknown keys are refused; the first fault is told with its place, never with what was sent. */
 function check<T>(schema: Joi.Schema<T> | undefined, input: unknown, what: string): T {
   if (!schema) return input as T
   const { value, error } = schema.validate(input, { abortEarly: true, errors: { wrap: { label: '"' } } })
   if (error) {
     const [fault] = error.details
-    throw new Problem(422, 'input.bad', `The ${what} cannot be used: ${fault!.message}.`, { place: `/${fault!.path.join('/')}` })
+    // An unknown key is the sender's own word: it is not repeated.
+    const known = fault!.type === 'object.unknown' ? fault!.path.slice(0, -1) : fault!.path
+    const sentence = fault!.type === 'object.unknown' ? 'it holds something that is not known here' : sayFault(fault!)
+    throw new Problem(422, 'input.bad', `The ${what} cannot be used: ${sentence}.`, { place: `/${known.join('/')}` })
   }
   return value as T
+}
+
+/** What is wrong, in the words of the schema; a rule that would repeat the input is said without it. */
+function sayFault({ message, context }: Joi.ValidationErrorItem): string {
+  const given = typeof context?.value === 'string' ? context.value : ''
+  return given.length > 0 && message.includes(given) ? `${context?.label ?? 'a value'} is not as it must be` : message
 }

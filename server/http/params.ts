@@ -1,5 +1,7 @@
 import Joi from 'joi'
+import { id } from '#shared/wire/id'
 
-export const jobParams = Joi.object<{ id: string }>({ id: Joi.string().guid().required().messages({ 'string.guid': 'this is no number of a job' }) })
+export const jobParams = Joi.object<{ id: string }>({ id: id('the number of a job').required() })
 export const unitParams = Joi.object<{ tag: string }>({ tag: Joi.string().max(40).required() })
-export const photoParams = jobParams.append<{ id: string, photo: string }>({ photo: Joi.string().guid().required().messages({ 'string.guid': 'this is no number of a photo' }) })
+export const photoParams = jobParams.append<{ id: string, photo: string }>({ photo: id('the number of a photo').required() })
+export const personParams = Joi.object<{ id: string }>({ id: id('the number of a person').required() })

@@ -1,3 +1,5 @@
+import { createHash } from 'node:crypto'
+import { open } from 'node:fs/promises'
 import type { H3Event } from 'h3'
 import { Problem } from '../services/problem'
 
@@ -5,10 +7,11 @@ import { Problem } from '../services/problem'
 export const MOST_BODY_BYTES = 2 * 1024 * 1024
 
 /** The JSON of a request. */
-export async function readJson(event: H3Event): Promise<unknown> {
+export async function readJson(event: H3Event, count?: (bytes: number) => Promise<void>): Promise<unknown> {
   const type = event.node.req.headers['content-type'] ?? ''
   if (!/^application\/(json|[\w.+-]+\+json)\b/.test(type)) throw new Problem(415, 'body.not-json', 'This route takes JSON (content-type application/json).')
   const bytes = await readBytes(event, MOST_BODY_BYTES)
+  await count?.(bytes.length)
   try {
     return JSON.parse(bytes.toString('utf8'))
   } catch {
@@ -18,15 +21,35 @@ export async function readJson(event: H3Event): Promise<unknown> {
 
 /** The body of a request. It is counted while it arrives, so a body that announces no length, or a wrong one, stops at the limit too. */
 export async function readBytes(event: H3Event, most: number): Promise<Buffer> {
+  const chunks: Buffer[] = []
+  await eachChunk(event, most, (chunk) => { chunks.push(chunk) })
+  return Buffer.concat(chunks)
+}
+
+/** Writes the body of a request to a file, counted like `readBytes`; gives its size and its SHA-256 in hex. */
+export async function readToFile(event: H3Event, path: string, most: number): Promise<{ size: number, sha256: string }> {
+  const hash = createHash('sha256')
+  const file = await open(path, 'wx', 0o600)
+  try {
+    const size = await eachChunk(event, most, async (chunk) => {
+      hash.update(chunk)
+      await file.write(chunk)
+    })
+    return { size, sha256: hash.digest('hex') }
+  } finally {
+    await file.close()
+  }
+}
+
+async function eachChunk(event: H3Event, most: number, take: (chunk: Buffer) => void | Promise<void>): Promise<number> {
   const tooLarge = new Problem(413, 'body.too-large', `The message is larger than ${most / 1024 / 1024} MB and was not taken. Send it in smaller parts.`)
   if (Number(event.node.req.headers['content-length'] ?? 0) > most) throw tooLarge
-  const chunks: Buffer[] = []
   let size = 0
   // The stream is left standing when we stop early, so that the answer still finds its socket.
   for await (const chunk of event.node.req.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>) {
     size += chunk.length
     if (size > most) throw tooLarge
-    chunks.push(chunk)
+    await take(chunk)
   }
-  return Buffer.concat(chunks)
+  return size
 }

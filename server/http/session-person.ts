@@ -1,22 +1,30 @@
-import type { H3Event } from 'h3'
+import { parseCookies, type H3Event } from 'h3'
 import { LRUCache } from 'lru-cache'
-import type { Person } from '#shared/wire/types'
 import { database } from '../db/client'
 import { Problem } from '../services/problem'
-import { activePerson } from '../services/sign-in'
+import { findSession, type SignedIn } from '../services/sessions'
+import { sessionOfCookies } from './session-cookie'
 
-declare module '#auth-utils' {
-  interface User { id: string }
-}
+// Another instance's word that a session has ended comes by NOTIFY; should that be lost, it ends here within this time.
+const CACHED_MS = 1500
+const known = new LRUCache<string, SignedIn>({ max: 2000, ttl: CACHED_MS })
 
-// Who was locked out loses access within this time, without a look into the database at each tick of a step.
-const people = new LRUCache<string, Person>({ max: 1000, ttl: 15_000 })
+const NOBODY = () => new Problem(401, 'session.none', 'You are not signed in, or your sign-in has run out. What you entered is kept on this device; sign in again and it is sent.')
 
-/** The person of the session, as the office's list says today. */
-export async function sessionPerson(event: H3Event): Promise<Person> {
-  const { user } = await getUserSession(event)
-  const found = user && (people.get(user.id) ?? await activePerson(database(), user.id))
-  if (!found) throw new Problem(401, 'session.none', 'You are not signed in, or your sign-in has run out. What you entered is kept on this device; sign in again and it is sent.')
-  people.set(found.id, found)
+/** Who is signed in under a session, as the office's list says today. */
+export async function signedInOf(session: string | undefined): Promise<SignedIn | undefined> {
+  if (!session) return undefined
+  const found = known.get(session) ?? await findSession(database(), session)
+  if (found) known.set(session, found)
   return found
 }
+
+/** The person of the request's session. */
+export async function requireSession(event: H3Event): Promise<SignedIn> {
+  const found = await signedInOf(await sessionOfCookies(parseCookies(event)))
+  if (!found) throw NOBODY()
+  return found
+}
+
+/** Looks again at what was known of these sessions. */
+export const forgetSessions = (): void => known.clear()

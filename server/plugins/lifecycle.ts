@@ -1,29 +1,51 @@
-import { closeConnection } from '../db/client'
+import { closeConnection, database } from '../db/client'
 import { log } from '../http/log'
-import { listenForGrowth } from '../live/channel'
+import { forgetSessions } from '../http/session-person'
+import { keepListening } from '../live/channel'
 import { hub } from '../live/hub'
+import { standingOf } from '../services/sessions'
+import { forgetOldTries } from '../services/try-limits'
+import { closePools } from '../work/pools'
 
-const LISTEN_AGAIN_MS = 2000
+/** How soon a session that has ended loses its live channels, also when the word of it was lost. */
+const LOOK_AT_SESSIONS_MS = 1500
+const TIDY_MS = 600_000
 
 /** Listens as soon as the server is up; on the way down tells the benches, then lets the database go. */
 export default defineNitroPlugin((nitro) => {
   let stopping = false
-  const listen = async (): Promise<void> => {
+
+  const lookAtSessions = async (): Promise<void> => {
+    const asked = hub.sessions()
+    if (asked.length === 0) return
     try {
-      await listenForGrowth(hub.tellGrowth, () => hub.tellAll({ kind: 'resync' }))
+      hub.closeOthers(await standingOf(database(), asked), new Set(asked))
     } catch (error) {
-      if (stopping) return
-      log.warn({ err: error }, 'cannot listen yet')
-      setTimeout(() => void listen(), LISTEN_AGAIN_MS).unref()
+      log.warn({ err: error }, 'cannot look at the sessions')
     }
   }
-  if (process.env.DATABASE_URL) void listen()
+  const onPeople = () => {
+    forgetSessions()
+    void lookAtSessions()
+  }
+  const timers = process.env.DATABASE_URL
+    ? [
+        setInterval(() => void lookAtSessions(), LOOK_AT_SESSIONS_MS),
+        setInterval(() => void forgetOldTries().catch((error: unknown) => log.warn({ err: error }, 'cannot tidy the counters')), TIDY_MS),
+      ]
+    : []
+  for (const timer of timers) timer.unref()
+  const stopListening = process.env.DATABASE_URL
+    ? keepListening({ onGrowth: hub.tellGrowth, onPeople, onGap: () => { hub.tellAll({ kind: 'resync' }); onPeople() } })
+    : () => {}
 
   const stop = async () => {
     if (stopping) return
     stopping = true
+    for (const timer of timers) clearInterval(timer)
+    stopListening()
     hub.closeAll()
-    await closeConnection()
+    await Promise.all([closeConnection(), closePools()])
     log.info('stopped')
   }
   nitro.hooks.hook('close', stop)

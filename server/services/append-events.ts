@@ -1,27 +1,35 @@
-import { inArray, sql } from 'drizzle-orm'
-import { foldJob, guardEvent, type JobEvent } from '#core'
-import { may, rightForEvent } from '#shared/rights'
+import { and, count, eq, inArray, sql } from 'drizzle-orm'
+import { foldJob, guardEvent, standingEntry, type EventType, type JobEvent } from '#core'
+import { may, refuseUndo, rightForEvent } from '#shared/rights'
 import type { AppendResult, EventDraft, Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { jobEvent, jobEventRefused, jobSnapshot } from '../db/schema'
 import { hashEvent, type HashedEvent } from './event-hash'
+import { asRegistered, readRegister, type Register } from './instruments'
 import { loadLiveJob, rememberLiveJob, type LiveJob } from './live-job'
 import { Problem } from './problem'
 import { reaches } from './reach'
 import { writePlan, type WritePlan } from './write-plans'
 
+/** Who has signed a draft that somebody else sends, and what was seen at that moment. */
+export interface ProvenSigner { person: Person, waiting: readonly string[] }
+
 export interface AppendInput {
   jobId: string
   device: string
-  drafts: readonly EventDraft[]
+  drafts: readonly EventDraft<EventType>[]
   /** Of drafts that somebody else has signed: who, or why that does not hold. */
-  signers?: ReadonlyMap<string, Person | Problem>
+  signers?: ReadonlyMap<string, ProvenSigner | Problem>
+  /** The work of somebody who is gone, sent by a lead. */
+  enteredFor?: { name: string } | undefined
 }
 
 // A long log is snapshotted in longer strides, so that the cost an event stays the same however long it is.
 const SNAPSHOT_EVERY = 50
 const SNAPSHOT_SHARE = 0.2
 const MOST_TRIES = 20
+/** Refusals of one person that the record of a job keeps. */
+const MOST_REFUSED = 200
 
 /**
  * Writes events into the log of a job: each is recorded, found to be there already, or refused with a sentence and kept.
@@ -32,10 +40,11 @@ const MOST_TRIES = 20
  */
 export async function appendEvents(db: Database, person: Person, input: AppendInput): Promise<{ results: AppendResult[], seq: number }> {
   return inTurn(input.jobId, async () => {
-    let known = new Map<string, number>()
+    let known: Recorded = new Map()
+    const register = input.drafts.some(draft => draft.type === 'reading-taken') ? await readRegister(db) : new Map<string, never>()
     for (let attempt = 0; attempt < MOST_TRIES; attempt++) {
       const live = await loadLiveJob(db, person, input.jobId, { fresh: attempt > 0 })
-      const plan = planAppend(live, person, input, known)
+      const plan = planAppend(live, person, input, known, register)
       if (plan.refused.length > 0 && attempt === 0) {
         // Before anybody is refused: is it an event that is there already, or has the job moved on elsewhere?
         known = await findRecorded(db, input)
@@ -60,38 +69,54 @@ interface Plan extends WritePlan {
   results: AppendResult[]
 }
 
-function planAppend(live: LiveJob, person: Person, input: AppendInput, known: ReadonlyMap<string, number>): Plan {
+type Recorded = Map<string, { seq: number, hash: string }>
+
+function planAppend(live: LiveJob, person: Person, input: AppendInput, known: Recorded, register: Register): Plan {
   const plan: Plan = { before: live, after: live, rows: [], refused: [], results: [] }
   const recordedAt = new Date()
   for (const draft of input.drafts) {
     const signer = input.signers?.get(draft.id)
-    const who = signer instanceof Problem ? person : signer ?? person
-    const signed = signer && { actor: { id: who.id, name: who.name } }
-    const seqBefore = known.get(draft.id) ?? plan.rows.find(row => row.id === draft.id)?.seq
-    if (seqBefore !== undefined) {
-      plan.results.push({ id: draft.id, outcome: 'duplicate', seq: seqBefore, ...signed })
+    const who = signer && !(signer instanceof Problem) ? signer.person : person
+    const actor = { id: who.id, name: input.enteredFor ? `${who.name}, entered for ${input.enteredFor.name}` : who.name }
+    const told = signer || input.enteredFor ? { actor } : {}
+    const before = known.get(draft.id) ?? plan.rows.find(row => row.id === draft.id)
+    if (before !== undefined) {
+      plan.results.push({ id: draft.id, outcome: 'duplicate', seq: before.seq, hash: before.hash, ...told })
       continue
     }
     // A bench whose clock runs ahead cannot end a wait before its time.
     const happenedAt = new Date(Math.min(Date.parse(draft.happenedAt), recordedAt.getTime()))
-    const event = { id: draft.id, type: draft.type, body: draft.body, happenedAt: happenedAt.toISOString(), actor: { id: who.id, name: who.name } } as JobEvent
-    const refusal = refuseActor(signer ?? person, live, draft) ?? guardEvent(live.sheet, plan.after.state, event)
+    const sent = { id: draft.id, type: draft.type, body: draft.body, happenedAt: happenedAt.toISOString(), actor } as JobEvent
+    const refusal = refuseActor(signer instanceof Problem ? signer : who, live, draft) ?? refuseSeen(signer, plan, known)
+      ?? refuseTakingBack(who, plan.after, sent) ?? guardEvent(live.sheet, plan.after.state, sent)
     if (refusal) {
       plan.refused.push({ draft, ...refusal })
       plan.results.push({ id: draft.id, outcome: 'refused', ...refusal })
       continue
     }
+    const event = sent.type === 'reading-taken' ? { ...sent, body: asRegistered(live.sheet, plan.after.state, sent.body, register, sent.happenedAt) } : sent
     const { seq, headHash } = plan.after
-    const hashed: HashedEvent = {
-      id: draft.id, jobId: live.id, seq: seq + 1, type: draft.type, body: draft.body, actorId: who.id, actorName: who.name,
-      device: input.device, happenedAt, recordedAt,
-    }
+    // What is hashed is what will be read back: plain JSON, nothing that storing would change.
+    const body: unknown = JSON.parse(JSON.stringify(event.body))
+    const hashed: HashedEvent = { id: draft.id, jobId: live.id, seq: seq + 1, type: draft.type, body, actorId: actor.id, actorName: actor.name, device: input.device, happenedAt, recordedAt }
     const hash = hashEvent(hashed, headHash)
     plan.rows.push({ ...hashed, prevHash: headHash, hash })
     plan.after = { ...plan.after, seq: seq + 1, headHash: hash, state: foldJob(live.sheet, [event], plan.after.state) }
-    plan.results.push({ id: draft.id, outcome: 'recorded', seq: seq + 1, ...signed })
+    plan.results.push({ id: draft.id, outcome: 'recorded', seq: seq + 1, hash, ...told, ...event === sent ? {} : { body: event.body } })
   }
   return plan
+}
+
+/** A signature stands on what was seen: the events that waited on that bench before it must be in the log, as they were. */
+function refuseSeen(signer: ProvenSigner | Problem | undefined, plan: Plan, known: Recorded): { code: string, message: string } | null {
+  if (!signer || signer instanceof Problem) return null
+  const missing = signer.waiting.filter(id => !known.has(id) && !plan.rows.some(row => row.id === id))
+  return missing.length === 0 ? null : { code: 'seal.other-state', message: 'What stood on that bench when this was signed has not been recorded as it was. Look again and sign again.' }
+}
+
+function refuseTakingBack(who: Person, { state }: LiveJob, event: JobEvent): { code: string, message: string } | null {
+  const entry = event.type === 'undone' ? standingEntry(state, event.body.event) : undefined
+  return entry ? refuseUndo(who, entry) : null
 }
 
 /** Why this person, at the bench or signing there, may not do this to this job. */
@@ -103,15 +128,21 @@ function refuseActor(who: Person | Problem, live: LiveJob, draft: EventDraft): {
   return reaches(who, live.siteKey) ? null : { code: 'site.out-of-reach', message: `${who.name} has no access to the site of this job.` }
 }
 
-async function findRecorded(db: Database, { jobId, drafts }: AppendInput): Promise<Map<string, number>> {
-  const rows = await db.select({ id: jobEvent.id, seq: jobEvent.seq, jobId: jobEvent.jobId }).from(jobEvent).where(inArray(jobEvent.id, drafts.map(draft => draft.id)))
-  if (rows.some(row => row.jobId !== jobId)) throw new Problem(409, 'event.foreign', 'An event of this batch belongs to another job. Nothing of it was written.')
-  return new Map(rows.map(row => [row.id, row.seq]))
+async function findRecorded(db: Database, { jobId, drafts, signers }: AppendInput): Promise<Recorded> {
+  const seen = [...signers?.values() ?? []].flatMap(signer => signer instanceof Problem ? [] : signer.waiting)
+  const own = new Set(drafts.map(draft => draft.id))
+  const rows = await db.select({ id: jobEvent.id, seq: jobEvent.seq, hash: jobEvent.hash, jobId: jobEvent.jobId }).from(jobEvent).where(inArray(jobEvent.id, [...own, ...seen]))
+  if (rows.some(row => own.has(row.id) && row.jobId !== jobId)) throw new Problem(409, 'event.foreign', 'An event of this batch belongs to another job. Nothing of it was written.')
+  return new Map(rows.filter(row => row.jobId === jobId).map(({ id, seq, hash }) => [id, { seq, hash }]))
 }
 
+/** Keeps what was refused, for its author: a bounded number of each person in a job. */
 async function keepRefused(db: Database, person: Person, { jobId, device }: AppendInput, { refused }: Plan): Promise<void> {
   if (refused.length === 0) return
-  await db.insert(jobEventRefused).values(refused.map(({ draft, code, message }) => ({
+  const [{ kept } = { kept: 0 }] = await db.select({ kept: count() }).from(jobEventRefused).where(and(eq(jobEventRefused.jobId, jobId), eq(jobEventRefused.actorId, person.id)))
+  const room = refused.slice(0, Math.max(0, MOST_REFUSED - kept))
+  if (room.length === 0) return
+  await db.insert(jobEventRefused).values(room.map(({ draft, code, message }) => ({
     id: draft.id, jobId, type: draft.type, body: draft.body as unknown as Record<string, unknown>, actorId: person.id, actorName: person.name, device,
     happenedAt: new Date(draft.happenedAt), code, message,
   }))).onConflictDoNothing()

@@ -1,26 +1,28 @@
-import { asc, eq } from 'drizzle-orm'
+import { and, asc, eq, lte } from 'drizzle-orm'
 import Papa from 'papaparse'
-import { assessTaken, foldJob, positionOf } from '#core'
-import type { Dossier, Person } from '#shared/wire/types'
+import { assessTaken, foldJob, positionOf, weakenedTicks } from '#core'
+import type { Dossier } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, jobEvent, jobEventRefused, site, unit } from '../db/schema'
 import { checkChain } from './event-hash'
 import { sheetOfJob, toRecordedEvent } from './live-job'
 import { Problem } from './problem'
-import { requireReach } from './reach'
 import { toJobRow } from './yard'
 
-/** The whole record of a job, folded anew from its first event, with the chain of hashes checked. */
-export async function readDossier(db: Database, person: Person, jobId: string): Promise<Dossier> {
+/** Which of the events go with it: a page of them for a screen, all for a file. */
+export interface Page { after: number, most: number }
+
+/** The whole record of a job, folded anew from its first event, with the chain of hashes checked. Whoever asks has looked who may see it. */
+export async function readDossier(db: Database, jobId: string, page: Page): Promise<Dossier> {
   const [row] = await db.select({ job, unit, siteName: site.name })
     .from(job).innerJoin(unit, eq(unit.id, job.unitId)).innerJoin(site, eq(site.key, unit.siteKey))
     .where(eq(job.id, jobId))
   if (!row) throw new Problem(404, 'job.unknown', 'There is no such job.')
-  requireReach(person, row.unit.siteKey, 'This job')
   const [sheet, events, refused] = await Promise.all([
     sheetOfJob(db, row.job.sheetId, row.job.setup),
     db.select().from(jobEvent).where(eq(jobEvent.jobId, jobId)).orderBy(asc(jobEvent.seq)),
-    db.select().from(jobEventRefused).where(eq(jobEventRefused.jobId, jobId)).orderBy(asc(jobEventRefused.refusal)),
+    // What was refused after the closing is no part of the record.
+    db.select().from(jobEventRefused).where(and(eq(jobEventRefused.jobId, jobId), row.job.closedAt ? lte(jobEventRefused.refusedAt, row.job.closedAt) : undefined)).orderBy(asc(jobEventRefused.refusal)).limit(500),
   ])
   const recorded = events.map(toRecordedEvent)
   const state = foldJob(sheet, recorded)
@@ -36,9 +38,11 @@ export async function readDossier(db: Database, person: Person, jobId: string): 
       const { verdict, value } = assessTaken(sheet, state, reading)
       return { position: key, name, stage, quantity, stations, planes, values, typed, ...(conditions ? { conditions } : {}), value, verdict, by, at }
     }),
-    events: events.map((event, i) => ({ ...recorded[i]!, device: event.device, recordedAt: event.recordedAt.toISOString(), prevHash: event.prevHash, hash: event.hash })),
+    events: events.slice(page.after, page.after + page.most).map((event, i) => ({ ...recorded[page.after + i]!, device: event.device, recordedAt: event.recordedAt.toISOString(), prevHash: event.prevHash, hash: event.hash })),
     refused: refused.map(({ id, type, code, message, actorName, happenedAt }) => ({ id, type, code, message, by: actorName, at: happenedAt.toISOString() })),
-    chain: checkChain(events),
+    eventsTotal: events.length,
+    chain: checkChain(events, row.job),
+    weakened: weakenedTicks(sheet, state).map(({ step, name, shown }) => ({ step: step.key, title: step.title, reading: name, shown })),
   }
 }
 

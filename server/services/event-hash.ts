@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import canonicalize from 'canonicalize'
+import type { ChainState } from '#shared/wire/types'
 
 /** What the hash of an event covers: all that is told of it, and the hash before. */
 export interface HashedEvent {
@@ -25,12 +26,13 @@ export function hashEvent(event: HashedEvent, prevHash: string): string {
   return createHash('sha256').update(canonicalize(told)!).digest('hex')
 }
 
-/** Checks a whole chain from its first event. */
-export function checkChain(events: readonly (HashedEvent & { prevHash: string, hash: string })[]): { intact: boolean, brokenAt: number | null, head: string } {
+/** Checks a whole chain from its first event to where the job says that it ends: a log that lost its end is not intact. */
+export function checkChain(events: readonly (HashedEvent & { prevHash: string, hash: string })[], end: { seq: number, headHash: string }): ChainState {
   let head = ''
   for (const [i, event] of events.entries()) {
-    if (event.seq !== i + 1 || event.prevHash !== head || event.hash !== hashEvent(event, head)) return { intact: false, brokenAt: i + 1, head }
+    if (event.seq !== i + 1 || event.prevHash !== head || event.hash !== hashEvent(event, head)) return { intact: false, brokenAt: i + 1, cutOff: false, head }
     head = event.hash
   }
-  return { intact: true, brokenAt: null, head }
+  const cutOff = events.length !== end.seq || head !== end.headHash
+  return { intact: !cutOff, brokenAt: null, cutOff, head }
 }

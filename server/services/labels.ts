@@ -13,9 +13,11 @@ interface Label { tag: string, code: string, unit: string, job: number, contents
 
 const MM = 72 / 25.4
 const MOST_LINES = 4
+/** Labels of one PDF; the rest are asked for as further pages. */
+const MOST_LABELS = 48
 
 /** The labels of a job's bags as a PDF: A4 with 3 × 8 labels of 70 × 37 mm, or 62 mm tape with one label of 62 × 29 mm a page. */
-export async function labelSheet(db: Database, person: Person, jobId: string, { paper, tags }: { paper: LabelPaper, tags?: readonly string[] | undefined }): Promise<TDocumentDefinitions> {
+export async function labelSheet(db: Database, person: Person, jobId: string, { paper, tags, page }: { paper: LabelPaper, tags?: readonly string[] | undefined, page: number }): Promise<TDocumentDefinitions> {
   const live = await loadLiveJob(db, person, jobId, { fresh: true })
   const [face] = await db.select({ job: job.number, unit: unit.tag }).from(job).innerJoin(unit, eq(unit.id, job.unitId)).where(eq(job.id, jobId))
   const contents = new Map<string, string[]>()
@@ -24,7 +26,9 @@ export async function labelSheet(db: Database, person: Person, jobId: string, { 
   }
   const wanted = [...tags ?? contents.keys()].sort((a, b) => a.localeCompare(b, 'en', { numeric: true }))
   if (wanted.length === 0) throw new Problem(409, 'labels.none', 'Nothing is in a bag yet, so there is no label to print.')
-  const labels = wanted.map((tag): Label => ({ ...face!, tag, code: tagCode(face!.job, tag), contents: contents.get(tag) ?? ['empty'] }))
+  const onPage = wanted.slice((page - 1) * MOST_LABELS, page * MOST_LABELS)
+  if (onPage.length === 0) throw new Problem(404, 'labels.no-page', `There are ${wanted.length} labels: ${Math.ceil(wanted.length / MOST_LABELS)} pages.`)
+  const labels = onPage.map((tag): Label => ({ ...face!, tag, code: tagCode(face!.job, tag), contents: contents.get(tag) ?? ['empty'] }))
   return paper === 'a4' ? onA4(labels) : onTape(labels)
 }
 

@@ -10,6 +10,7 @@ import { requireReach } from './reach'
 /** A job as this process last saw it. The database decides; this is only where the next look starts from. */
 export interface LiveJob {
   id: string
+  number: number
   siteKey: string
   sheet: Sheet
   seq: number
@@ -48,13 +49,13 @@ export const rememberLiveJob = (live: LiveJob): void => { jobs.set(live.id, live
 
 async function readJob(db: Database, jobId: string): Promise<LiveJob> {
   const [row] = await db
-    .select({ sheetId: job.sheetId, setup: job.setup, siteKey: site.key, snapshotSeq: jobSnapshot.seq, state: jobSnapshot.state })
+    .select({ number: job.number, sheetId: job.sheetId, setup: job.setup, siteKey: site.key, snapshotSeq: jobSnapshot.seq, state: jobSnapshot.state })
     .from(job).innerJoin(unit, eq(unit.id, job.unitId)).innerJoin(site, eq(site.key, unit.siteKey))
     .leftJoin(jobSnapshot, eq(jobSnapshot.jobId, job.id))
     .where(eq(job.id, jobId))
   if (!row) throw new Problem(404, 'job.unknown', 'There is no such job.')
   const document = await sheetOfJob(db, row.sheetId, row.setup)
-  const start = { id: jobId, siteKey: row.siteKey, sheet: document, seq: row.snapshotSeq ?? 0, headHash: '', state: row.state ?? foldJob(document, []), snapshotSeq: row.snapshotSeq ?? 0 }
+  const start = { id: jobId, number: row.number, siteKey: row.siteKey, sheet: document, seq: row.snapshotSeq ?? 0, headHash: '', state: row.state ?? foldJob(document, []), snapshotSeq: row.snapshotSeq ?? 0 }
   if (row.snapshotSeq) {
     const [head] = await db.select({ hash: jobEvent.hash }).from(jobEvent).where(and(eq(jobEvent.jobId, jobId), eq(jobEvent.seq, row.snapshotSeq)))
     start.headHash = head!.hash

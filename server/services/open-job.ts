@@ -1,6 +1,5 @@
 import { and, asc, eq, gt } from 'drizzle-orm'
-import type { RecordedEvent } from '#core'
-import type { JobBundle, Person } from '#shared/wire/types'
+import type { JobBundle, LoggedEvent, Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, jobEvent, jobSnapshot, sheet, site, unit } from '../db/schema'
 import { toRecordedEvent } from './live-job'
@@ -17,24 +16,29 @@ export async function openJob(db: Database, person: Person, jobId: string): Prom
     .leftJoin(jobSnapshot, eq(jobSnapshot.jobId, job.id)).where(eq(job.id, jobId))
   if (!row) throw new Problem(404, 'job.unknown', 'There is no such job.')
   requireReach(person, row.siteKey, 'This job')
+  const events = await eventsAfter(db, jobId, row.snapshot?.seq ?? 0)
   return {
     job: { ...toJobRow(row.job), setup: row.job.setup, unitTag: row.unitTag, unitName: row.unitName, siteName: row.siteName },
     sheet: { key: row.sheetKey, revision: row.revision },
     snapshot: row.snapshot && { seq: row.snapshot.seq, state: row.snapshot.state },
-    events: await eventsAfter(db, jobId, row.snapshot?.seq ?? 0),
+    events,
+    head: events.length > 0 ? { seq: events.at(-1)!.seq, hash: events.at(-1)!.hash } : { seq: row.job.seq, hash: row.job.headHash },
     sealKey: await publicSealKey(db),
   }
 }
 
 /** The events of a job after a sequence number, for a bench that is behind. */
-export async function readEvents(db: Database, person: Person, jobId: string, after: number): Promise<RecordedEvent[]> {
+export async function readEvents(db: Database, person: Person, jobId: string, { after, limit }: { after: number, limit?: number | undefined }): Promise<LoggedEvent[]> {
   const [row] = await db.select({ siteKey: unit.siteKey }).from(job).innerJoin(unit, eq(unit.id, job.unitId)).where(eq(job.id, jobId))
   if (!row) throw new Problem(404, 'job.unknown', 'There is no such job.')
   requireReach(person, row.siteKey, 'This job')
-  return eventsAfter(db, jobId, after)
+  return eventsAfter(db, jobId, after, limit)
 }
 
-async function eventsAfter(db: Database, jobId: string, after: number): Promise<RecordedEvent[]> {
-  const rows = await db.select().from(jobEvent).where(and(eq(jobEvent.jobId, jobId), gt(jobEvent.seq, after))).orderBy(asc(jobEvent.seq))
-  return rows.map(toRecordedEvent)
+/** Events that one answer carries; who is further behind asks again. */
+const MOST_EVENTS = 2000
+
+async function eventsAfter(db: Database, jobId: string, after: number, limit = MOST_EVENTS): Promise<LoggedEvent[]> {
+  const rows = await db.select().from(jobEvent).where(and(eq(jobEvent.jobId, jobId), gt(jobEvent.seq, after))).orderBy(asc(jobEvent.seq)).limit(limit)
+  return rows.map(row => ({ ...toRecordedEvent(row), hash: row.hash }))
 }

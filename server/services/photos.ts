@@ -1,39 +1,112 @@
-import sharp from 'sharp'
+import { createHash } from 'node:crypto'
+import { open } from 'node:fs/promises'
+import { eq, sql } from 'drizzle-orm'
+import { fileTypeFromBuffer } from 'file-type'
+import { v5 as idFrom } from 'uuid'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
+import { photo as photoTable } from '../db/schema'
+import { runTask, TookTooLong } from '../work/pools'
+import { appendEvents } from './append-events'
 import { loadLiveJob } from './live-job'
+import type { PhotoStore } from './photo-store'
 import { Problem } from './problem'
-
-/** Where the bytes of photos are kept: a folder or a bucket, by configuration (`photo-store.ts`). */
-export interface PhotoStore {
-  has: (key: string) => Promise<boolean>
-  write: (key: string, bytes: Buffer) => Promise<void>
-  read: (key: string) => Promise<Buffer | null>
-}
 
 export const MOST_PHOTO_BYTES = 12 * 1024 * 1024
 const MOST_PIXELS = 60_000_000
 const LONGEST_SIDE = 2048
+const DRAWN_WITHIN_MS = 20_000
+/** What the photos of one job may come to. */
+const MOST_PHOTOS = 500
+const MOST_JOB_BYTES = 400 * 1024 * 1024
 
-const keyOf = (job: string, photo: string) => `${job}/${photo}.jpg`
+const KINDS: ReadonlySet<string> = new Set(['image/jpeg', 'image/png', 'image/webp', 'image/heic', 'image/heif', 'image/avif'])
+/** So that the event that says a photo is kept has one number, however often it is sent. */
+const KEPT_EVENTS = '4f0d7c1e-8d0a-4c7e-9a1b-5f1f3f8f9a61'
 
-/**
- * Keeps the photo of an event. It is drawn anew from its pixels, upright and in a sensible size, so nothing of what a camera writes beside
- * them (place, device, owner) is kept. A photo that is there is not replaced: sending it twice keeps the first.
- */
-export async function keepPhoto(db: Database, store: PhotoStore, person: Person, { job, photo, bytes }: { job: string, photo: string, bytes: Buffer }): Promise<void> {
-  await loadLiveJob(db, person, job, { fresh: false })
-  if (await store.has(keyOf(job, photo))) return
-  const drawn = await sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' })
-    .rotate().resize({ width: LONGEST_SIDE, height: LONGEST_SIDE, fit: 'inside', withoutEnlargement: true }).flatten({ background: '#ffffff' }).jpeg({ quality: 82 })
-    .toBuffer().catch(() => { throw new Problem(422, 'photo.bad', 'This is no picture that can be read (JPEG, PNG or WebP, up to 60 megapixels). Take it again or choose another file.') })
-  await store.write(keyOf(job, photo), drawn)
+export const photoKey = (job: string, photo: string) => `${job}/${photo}.jpg`
+const sha256 = (bytes: Buffer): string => createHash('sha256').update(bytes).digest('hex')
+
+/** What arrived, in a file of its own. */
+export interface Upload { path: string, size: number, sha256: string }
+interface PhotoInput { job: string, photo: string, device: string }
+
+/** Refuses a photo that nobody has announced, that somebody else has, or that comes into a closed job; before its bytes are read. */
+export async function requireAnnounced(db: Database, person: Person, { job, photo }: { job: string, photo: string }): Promise<void> {
+  const find = async (fresh: boolean) => {
+    const { state } = await loadLiveJob(db, person, job, { fresh })
+    return { state, announced: state.photos.find(entry => entry.photo === photo) }
+  }
+  let { state, announced } = await find(false)
+  if (!announced) ({ state, announced } = await find(true))
+  if (!announced) throw new Problem(409, 'photo.not-announced', 'No photo of that number was taken in this job. The event that says so comes first.')
+  if (announced.byId !== person.id) throw new Problem(403, 'photo.other-person', `${announced.by} took this photo and sends it.`)
+  if (state.closed && !Object.hasOwn(state.kept, photo)) throw new Problem(409, 'job.closed', `${state.closed.by} closed this job. Its record does not change any more.`)
 }
 
-/** The bytes of a photo (JPEG). */
+/**
+ * Keeps the photo of an event. What it is says its content, not its name. It is drawn anew from its pixels, so nothing of what a camera writes
+ * beside them (place, device, owner) is kept; its hash goes into the log. The same bytes may be sent again and mend what is broken; others under
+ * the same number are refused.
+ */
+export async function keepPhoto(db: Database, store: PhotoStore, person: Person, { job, photo, device }: PhotoInput, upload: Upload): Promise<{ seq: number }> {
+  if (upload.size === 0) throw new Problem(422, 'photo.empty', 'The picture is empty. Take it again.')
+  await requireAnnounced(db, person, { job, photo })
+  const [known] = await db.select().from(photoTable).where(eq(photoTable.id, photo))
+  if (known && (known.jobId !== job || known.sourceSha256 !== upload.sha256)) throw new Problem(409, 'photo.other', 'Another picture is kept under this number. Take this one as a new photo.')
+  const kept = known && await store.read(photoKey(job, photo))
+  if (!kept || sha256(kept) !== known.sha256) {
+    if (!known) await requireRoom(db, job)
+    const drawn = await draw(upload.path)
+    await store.write(photoKey(job, photo), drawn)
+    const facts = { sha256: sha256(drawn), bytes: drawn.length }
+    if (known && facts.sha256 !== known.sha256) throw new Problem(409, 'photo.cannot-mend', 'The picture was drawn otherwise than the first time, and the record names the first. Tell the office.')
+    await db.insert(photoTable).values({ id: photo, jobId: job, sourceSha256: upload.sha256, ...facts }).onConflictDoNothing()
+  }
+  const [row] = await db.select().from(photoTable).where(eq(photoTable.id, photo))
+  if (row!.sourceSha256 !== upload.sha256 || row!.jobId !== job) throw new Problem(409, 'photo.other', 'Another picture came under this number at the same moment. Take this one as a new photo.')
+  const event = { id: idFrom(photo, KEPT_EVENTS), type: 'photo-kept' as const, happenedAt: new Date().toISOString(), body: { photo, sha256: row!.sha256 } }
+  const { results: [result], seq } = await appendEvents(db, person, { jobId: job, device, drafts: [event] })
+  if (result!.outcome === 'refused') throw new Problem(409, result!.code, result!.message)
+  return { seq }
+}
+
+/** What a file is, by its first bytes. */
+async function kindOf(path: string): Promise<string> {
+  const file = await open(path, 'r')
+  try {
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(4100), 0, 4100, 0)
+    return (await fileTypeFromBuffer(buffer.subarray(0, bytesRead)))?.mime ?? ''
+  } finally {
+    await file.close()
+  }
+}
+
+async function draw(path: string): Promise<Buffer> {
+  const kind = await kindOf(path)
+  const bad = new Problem(422, 'photo.bad', 'This is no picture that can be read (JPEG, PNG or WebP, up to 60 megapixels). Take it again or choose another file.')
+  if (!KINDS.has(kind)) throw bad
+  try {
+    const drawn = await runTask<Uint8Array | null>('pictures', 'draw', [path, { pixels: MOST_PIXELS, longestSide: LONGEST_SIDE }], DRAWN_WITHIN_MS)
+    if (!drawn) throw kind.includes('hei') ? new Problem(422, 'photo.heic', 'This telephone wrote a HEIC picture, which cannot be read here. Let it take JPEG ("most compatible").') : bad
+    return Buffer.from(drawn)
+  } catch (error) {
+    if (error instanceof TookTooLong) throw new Problem(422, 'photo.too-slow', 'This picture takes too long to read. Take it again or choose another file.')
+    throw error
+  }
+}
+
+async function requireRoom(db: Database, job: string): Promise<void> {
+  const [room] = await db.select({ photos: sql<number>`count(*)::int`, bytes: sql<number>`coalesce(sum(${photoTable.bytes}), 0)::float8` }).from(photoTable).where(eq(photoTable.jobId, job))
+  if (room!.photos >= MOST_PHOTOS || room!.bytes >= MOST_JOB_BYTES) throw new Problem(409, 'photo.quota', `This job has ${room!.photos} photos already, and no more fit into its record.`)
+}
+
+/** The bytes of a photo (JPEG), when they are what the record names. */
 export async function readPhoto(db: Database, store: PhotoStore, person: Person, { job, photo }: { job: string, photo: string }): Promise<Buffer> {
   await loadLiveJob(db, person, job, { fresh: false })
-  const bytes = await store.read(keyOf(job, photo))
+  const [known] = await db.select().from(photoTable).where(eq(photoTable.id, photo))
+  const bytes = known?.jobId === job ? await store.read(photoKey(job, photo)) : null
   if (!bytes) throw new Problem(404, 'photo.unknown', 'This photo has not arrived yet. It may still wait on the device that took it.')
+  if (sha256(bytes) !== known!.sha256) throw new Problem(404, 'photo.damaged', 'The picture that is kept is not the one that the record names. It is not shown; tell the office.')
   return bytes
 }

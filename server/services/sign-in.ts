@@ -1,71 +1,74 @@
-import { Hash } from '@adonisjs/hash'
-import { Scrypt } from '@adonisjs/hash/drivers/scrypt'
-import { eq, inArray, sql } from 'drizzle-orm'
+import { eq, sql } from 'drizzle-orm'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
-import { person, signInAttempt } from '../db/schema'
+import { knownDevice, person } from '../db/schema'
+import { mayUseDemo } from './demo-people'
 import { Problem } from './problem'
+import { isSecret } from './secrets'
+import { clearTries, countTry, giveBack, tooMany, type Counted } from './try-limits'
 
-const hash = new Hash(new Scrypt({}))
+/** From where a secret is tried: the device of the signed cookie, if it brought one, and the address. */
+export interface Place { device: string | null, address: string, isLoopback: boolean }
 
-/** A scrypt hash in PHC form, of a password or a PIN. */
-export const hashSecret = (secret: string): Promise<string> => hash.make(secret)
+type PersonRow = typeof person.$inferSelect
 
-const MOST_FAILURES_PER_LOGIN = 5
-const MOST_FAILURES_PER_ADDRESS = 30
-const WINDOW_MINUTES = 10
-
-// Checked when the login is unknown, so that the answer takes as long as for a known one.
-const decoy = hash.make('nobody has this password')
-
-/**
- * The person behind login and password. Failures are counted in the database by login and by address; a success clears the
- * count of its login.
- */
-export async function signIn(db: Database, { login, password, address }: { login: string, password: string, address: string }): Promise<Person> {
-  return prove(db, { login, address, secret: password, column: 'passwordHash', wrong: new Problem(401, 'sign-in.wrong', 'Name or password is not right.') })
+/** The person behind login and password. */
+export async function signIn(db: Database, { login, password, place }: { login: string, password: string, place: Place }): Promise<Person & { passwordDue: boolean }> {
+  const found = await proveBy(db, { login, password, place }, new Problem(401, 'sign-in.wrong', 'Name or password is not right.'))
+  return { ...toPerson(found), passwordDue: found.passwordDue }
 }
 
-/** The second person who signs at somebody else's bench, by login and PIN. Counted like a sign-in; 403, because the bench itself stays signed in. */
-export async function provePin(db: Database, { login, pin, address }: { login: string, pin: string, address: string }): Promise<Person> {
-  return prove(db, { login, address, secret: pin, column: 'pinHash', wrong: new Problem(403, 'pin.wrong', 'Name or PIN is not right. Nothing was signed.') })
+/** The second person who signs at somebody else's bench, by login and PIN, or by password where the PINs are spent; 403, because the bench itself stays signed in. */
+export async function proveSigner(db: Database, { login, pin, password, place, sender }: { login: string, pin?: string | undefined, password?: string | undefined, place: Place, sender: string }): Promise<Person> {
+  if (password !== undefined) return toPerson(await proveBy(db, { login, password, place }, new Problem(403, 'sign.wrong', 'Name or password is not right. Nothing was signed.')))
+  const { found, isOwn } = await look(db, login, place.device)
+  const counted: Counted[] = [
+    { name: isOwn ? 'pinOwn' : 'pinElsewhere', key: found?.id ?? `name:${login.toLowerCase()}` },
+    { name: 'pinSender', key: sender },
+  ]
+  await countTry(counted, ms => tooMany(ms, 'pin.spent', ' Or sign with your password instead of the PIN.'))
+  if (!await isSecret(found?.pinHash, pin ?? '') || !mayEnter(found, place)) throw new Problem(403, 'pin.wrong', 'Name or PIN is not right. Nothing was signed.')
+  await giveBack(counted)
+  await rememberDevice(db, found!.id, place.device)
+  return toPerson(found!)
 }
 
-interface Proof { login: string, address: string, secret: string, column: 'passwordHash' | 'pinHash', wrong: Problem }
-
-async function prove(db: Database, { login, address, secret, column, wrong }: Proof): Promise<Person> {
-  const keys = { login: `${column === 'pinHash' ? 'pin' : 'login'}:${login.toLowerCase()}`, address: `address:${address}` }
-  await refuseWhenTooMany(db, keys)
-  const [found] = await db.select().from(person).where(eq(person.login, login.toLowerCase()))
-  const right = await hash.verify(found?.[column] ?? await decoy, secret)
-  if (!found?.[column] || !right || !found.active) {
-    await db.execute(sql`
-      insert into sign_in_attempt (key, failures, expires_at)
-      select key, 1, now() + make_interval(mins => ${WINDOW_MINUTES}) from unnest(array[${keys.login}, ${keys.address}]) as key
-      on conflict (key) do update set
-        failures = case when sign_in_attempt.expires_at < now() then 1 else sign_in_attempt.failures + 1 end,
-        expires_at = case when sign_in_attempt.expires_at < now() then excluded.expires_at else sign_in_attempt.expires_at end`)
-    throw wrong
-  }
-  await db.delete(signInAttempt).where(eq(signInAttempt.key, keys.login))
-  return toPerson(found)
+async function proveBy(db: Database, { login, password, place }: { login: string, password: string, place: Place }, wrong: Problem): Promise<PersonRow> {
+  const { found, isOwn, isHouse } = await look(db, login, place.device)
+  const name = login.toLowerCase()
+  const counted: Counted[] = isOwn
+    ? [{ name: 'ownDevice', key: `${found!.id}:${place.device}` }]
+    : isHouse ? [{ name: 'houseName', key: name }] : [{ name: 'strangerName', key: name }, { name: 'strangerAddress', key: place.address }]
+  await countTry(counted)
+  if (!await isSecret(found?.passwordHash, password) || !mayEnter(found, place)) throw wrong
+  if (isOwn) await clearTries(counted)
+  else await giveBack(counted)
+  // Who knows the password may use the PIN again.
+  await clearTries([{ name: 'pinOwn', key: found!.id }])
+  await rememberDevice(db, found!.id, place.device)
+  return found!
 }
 
-async function refuseWhenTooMany(db: Database, keys: { login: string, address: string }): Promise<void> {
-  const rows = await db.select().from(signInAttempt).where(inArray(signInAttempt.key, Object.values(keys)))
-  for (const { key, failures, expiresAt } of rows) {
-    const most = key === keys.login ? MOST_FAILURES_PER_LOGIN : MOST_FAILURES_PER_ADDRESS
-    const seconds = Math.ceil((expiresAt.getTime() - Date.now()) / 1000)
-    if (failures >= most && seconds > 0) {
-      throw new Problem(429, 'sign-in.too-many', `Too many wrong tries. Wait ${Math.ceil(seconds / 60)} min and try again.`, { retryAfterSeconds: seconds })
-    }
-  }
+const mayEnter = (found: PersonRow | undefined, place: Place): boolean => found !== undefined && found.active && (!found.demo || mayUseDemo(found.login, place.isLoopback))
+
+/** The person of a login, and whether they, or anybody of the house, have used that device. */
+async function look(db: Database, login: string, device: string | null) {
+  const [[found], known] = await Promise.all([
+    db.select().from(person).where(eq(person.login, login.toLowerCase())),
+    device ? db.select({ personId: knownDevice.personId }).from(knownDevice).where(eq(knownDevice.device, device)) : [],
+  ])
+  return { found, isOwn: known.some(row => row.personId === found?.id), isHouse: known.length > 0 }
 }
 
-/** The person of a session as they stand in the office's list today; undefined when they may not work any more. */
-export async function activePerson(db: Database, id: string): Promise<Person | undefined> {
-  const [found] = await db.select().from(person).where(eq(person.id, id))
-  return found?.active ? toPerson(found) : undefined
+/** From now on this device is one that the person has used. */
+export async function rememberDevice(db: Database, personId: string, device: string | null): Promise<void> {
+  if (!device) return
+  await db.insert(knownDevice).values({ personId, device }).onConflictDoUpdate({ target: [knownDevice.personId, knownDevice.device], set: { lastAt: sql`now()` } })
 }
 
-const toPerson = ({ id, login, name, role, sites }: typeof person.$inferSelect): Person => ({ id, login, name, role, sites })
+/** True when the password is the one of this person; counted like a sign-in on their own device. */
+export async function requirePassword(db: Database, who: Person, password: string, place: Place): Promise<void> {
+  await proveBy(db, { login: who.login, password, place }, new Problem(403, 'password.wrong', 'The present password is not right. Nothing was changed.'))
+}
+
+export const toPerson = ({ id, login, name, role, sites }: PersonRow): Person => ({ id, login, name, role, sites })

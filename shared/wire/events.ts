@@ -1,7 +1,9 @@
 import Joi from 'joi'
 import { DISPOSITIONS, MARK_RESULTS, MARK_WAYS, PLACES, READING_STAGES, type EventType } from '#core'
+import { id } from './id'
+import { pin } from './people'
 
-const key = Joi.string().pattern(/^[a-z0-9]+(-[a-z0-9]+)*$/).max(60)
+const key = Joi.string().pattern(/^[a-z0-9]+(-[a-z0-9]+)*$/).invalid('constructor').max(60)
 const markKey = Joi.string().pattern(/^MK-[0-9]{1,3}$/)
 const text = Joi.string().trim().min(1).max(2000)
 const word = Joi.string().trim().min(1).max(200)
@@ -13,8 +15,8 @@ const celsius = Joi.number().min(-273.15).max(2000)
 const expansion = Joi.number().min(0).max(1e-3)
 const grid = (cell: Joi.Schema) => Joi.array().items(Joi.array().items(cell).min(1).max(24)).min(1).max(24)
 
-/** Body of each event as it crosses the wire. `job-opened` is made by the server and not accepted from outside. */
-const BODIES: Record<Exclude<EventType, 'job-opened'>, Joi.ObjectSchema> = {
+/** Body of each event as it crosses the wire. `job-opened` and `photo-kept` are made by the server and not accepted from outside. */
+const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.ObjectSchema> = {
   'step-done': Joi.object({ step: key.required(), counted: Joi.array().items(Joi.object({ part: key.required(), count: Joi.number().integer().min(0).max(2000).required() })).max(30) }),
   'hold-released': Joi.object({ step: key.required() }),
   'mark-made': Joi.object({ mark: markKey.required(), way: Joi.valid(...MARK_WAYS).required(), angleDeg: Joi.number().min(0).less(360), note: text }),
@@ -37,33 +39,57 @@ const BODIES: Record<Exclude<EventType, 'job-opened'>, Joi.ObjectSchema> = {
   'wait-cut': Joi.object({ step: key.required(), reason: text.required() }),
   'hand-checked': Joi.object({ step: key.required(), check: key.required(), answer: key.required() }),
   'extraction-tried': Joi.object({ step: key.required(), rung: Joi.number().integer().min(0).max(20).required(), moved: Joi.boolean().required(), reason: text }),
-  'photo-added': Joi.object({ photo: Joi.string().guid().required(), step: key, part: key, mark: markKey, caption: text }),
+  'photo-added': Joi.object({ photo: id('the number of a photo').required(), step: key, part: key, mark: markKey, caption: text }),
   'gone-back': Joi.object({ step: key.required(), reason: text.required() }),
   'note-added': Joi.object({ text: text.required(), step: key, part: key }),
-  'undone': Joi.object({ event: Joi.string().guid().required() }),
+  'undone': Joi.object({ event: id('the number of an event').required() }),
   'job-closed': Joi.object({ remark: text }),
 }
 
+/** False for a day that no month has, such as 31 February. */
+function isDay(moment: string): boolean {
+  const at = new Date(moment)
+  return !Number.isNaN(at.getTime()) && at.toISOString().slice(0, 10) === moment.slice(0, 10)
+}
+
+/** ISO 8601 in UTC, of a year that a machine of today can have been opened in. */
+const moment = Joi.string().pattern(/^20\d{2}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,3})?)?Z$/)
+  .custom((value: string, helpers) => isDay(value) ? value : helpers.error('string.pattern.base'))
+  .messages({ 'string.pattern.base': 'a moment is written as 2026-05-04T08:00:00.000Z' })
+const base64 = (most: number) => Joi.string().base64().max(most)
+
 const eventSchema = Joi.object({
-  id: Joi.string().guid().required(),
+  id: id('the number of an event').required(),
   type: Joi.valid(...Object.keys(BODIES)).required(),
-  happenedAt: Joi.string().isoDate().required(),
-  sealed: Joi.string().base64().max(1000),
+  happenedAt: moment.required(),
+  sealed: Joi.object({ key: base64(800).required(), iv: base64(40).required(), text: base64(20_000).required() }),
   body: Joi.object().required().when('type', {
     switch: Object.entries(BODIES).map(([type, body]) => ({ is: type, then: body })),
   }),
 })
 
-/** One event that a second person signs at the bench of another, with the own login and PIN. */
+/** One event that a second person signs at the bench of another, with the own login and PIN, or the password where the PINs are spent. */
 export const signSchema = Joi.object({
-  device: Joi.string().guid().required(),
+  device: id('the number of a device').required(),
   event: eventSchema.required(),
   login: Joi.string().trim().min(1).max(60).required(),
-  pin: Joi.string().pattern(/^\d{4,8}$/).required().messages({ 'string.pattern.base': 'A PIN has 4 to 8 digits.' }),
+  pin,
+  password: Joi.string().max(200),
+}).xor('pin', 'password')
+
+/** What a bench sends: who sends it is known from the session; `enteredFor` names somebody gone whose waiting work a lead sends. */
+export const appendSchema = Joi.object({
+  device: id('the number of a device').required(),
+  enteredFor: Joi.object({ id: id('the number of a person').required(), name: word.required() }),
+  events: Joi.array().items(eventSchema).min(1).max(200).required(),
 })
 
-/** What a bench sends: who sends it is known from the session. */
-export const appendSchema = Joi.object({
-  device: Joi.string().guid().required(),
-  events: Joi.array().items(eventSchema).min(1).max(200).required(),
+/** What a seal holds, once it is open. */
+export const sealSchema = Joi.object({
+  v: Joi.valid(2).required(),
+  login: Joi.string().min(1).max(60).required(),
+  pin: pin.required(),
+  sha256: Joi.string().hex().length(64).required(),
+  head: Joi.object({ seq: Joi.number().integer().min(1).required(), hash: Joi.string().hex().length(64).required() }).required(),
+  waiting: Joi.array().items(id()).max(500).required(),
 })

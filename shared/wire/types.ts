@@ -11,6 +11,36 @@ export interface Person {
   sites: string[] | null
 }
 
+/** A person as the session tells the interface. */
+export interface SessionPerson extends Person {
+  /** The password was given out by the office and is to be changed first. */
+  passwordDue: boolean
+}
+
+/** One line of the office's list. */
+export interface PersonRow extends Person {
+  active: boolean
+  demo: boolean
+  passwordDue: boolean
+  hasPin: boolean
+  sessions: number
+  seen: string | null
+}
+
+/** A sign-in that stands, and its device. */
+export interface SessionRow {
+  id: string
+  person: string
+  name: string
+  device: string
+  address: string
+  agent: string
+  since: string
+  seen: string
+  /** The one that asks. */
+  isThis: boolean
+}
+
 /** An error as every route answers it (RFC 9457). */
 export interface ProblemDetails {
   type: string
@@ -86,14 +116,22 @@ export interface UnitAnswer {
   readings: ReadingRow[]
 }
 
+/** The place in a log that something was seen at. */
+export interface LogHead { seq: number, hash: string }
+
+/** An event with its place in the log and the hash that covers it and all before it. */
+export type LoggedEvent = RecordedEvent & { hash: string }
+
 /** Everything the bench needs to fold a job: a snapshot and what came after it. */
 export interface JobBundle {
   job: JobRow & { setup: JobSetup, unitTag: string, unitName: string, siteName: string }
   sheet: { key: string, revision: number }
   snapshot: { seq: number, state: JobState } | null
-  events: RecordedEvent[]
-  /** Public key for signatures given without the link. */
-  sealKey: string
+  events: LoggedEvent[]
+  /** The newest event that the server knows and its hash: what a signature without the link refers to. */
+  head: LogHead
+  /** Public key for signatures given without the link; null where this installation takes none. */
+  sealKey: string | null
 }
 
 export interface EventDraft<T extends EventType = EventType> {
@@ -101,14 +139,26 @@ export interface EventDraft<T extends EventType = EventType> {
   type: T
   happenedAt: string
   body: EventBodies[T]
-  /** Name and PIN of a second person who signed without the link, sealed with the server's key; base64. */
-  sealed?: string
+  /** Of an event that a second person has signed without the link. */
+  sealed?: SealedSignature
 }
 
-/** `actor` is who signed, when it was not the sender. */
+/**
+ * A signature given without the link, for the server alone to open: a fresh AES-GCM key wrapped with its RSA key, the initial value, and the
+ * text (with its tag at the end); all base64.
+ */
+export interface SealedSignature { key: string, iv: string, text: string }
+
+/**
+ * `actor` is who signed, when it was not the sender; `body` is what was recorded, where it is not what was sent (facts of an instrument come
+ * from the register).
+ */
 export type AppendResult
-  = | { id: string, outcome: 'recorded' | 'duplicate', seq: number, actor?: Actor }
+  = | { id: string, outcome: 'recorded' | 'duplicate', seq: number, hash: string, actor?: Actor, body?: EventBodies[EventType] }
     | { id: string, outcome: 'refused', code: string, message: string }
+
+/** Whether a log is whole: every hash right, and its end where the job says it is. */
+export interface ChainState { intact: boolean, brokenAt: number | null, cutOff: boolean, head: string }
 
 /** The whole record of a job, for the screen and as a file. See docs/formats.md. */
 export interface Dossier {
@@ -119,8 +169,12 @@ export interface Dossier {
   state: JobState
   readings: { position: string, name: string, stage: ReadingStage, quantity: string, stations: string[], planes: string[], values: number[][], typed: string[][], conditions?: ReadingConditions, value: number, verdict: Verdict, by: string, at: string }[]
   events: (JobEvent & { seq: number, device: string, recordedAt: string, prevHash: string, hash: string })[]
+  /** How many events the log has; a page of them is told to a screen, all of them to a file. */
+  eventsTotal: number
   refused: { id: string, type: string, code: string, message: string, by: string, at: string }[]
-  chain: { intact: boolean, brokenAt: number | null, head: string }
+  chain: ChainState
+  /** Ticked steps that stand on a reading whose verdict was worse than the bench had shown. */
+  weakened: { step: string, title: string, reading: string, shown: string }[]
 }
 
 /** What the live channel says: this job has grown to this number of events. `resync` after a gap in listening. */

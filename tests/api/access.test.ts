@@ -5,13 +5,13 @@ import type { Role } from '#shared/rights'
 import type { Person, YardAnswer } from '#shared/wire/types'
 import { Client, draft } from './client'
 
-const PUBLIC = new Set(['GET /health', 'GET /session', 'POST /session', 'DELETE /session', 'GET /live'])
+const PUBLIC = new Set(['GET /health', 'GET /session', 'POST /session', 'DELETE /session', 'POST /set-up', 'GET /live'])
 
 /** Every route there is, read from the files that make them. */
 function routes(): { method: string, path: string }[] {
   const folder = new URL('../../server/api/', import.meta.url)
   return readdirSync(folder, { recursive: true, encoding: 'utf8' }).filter(file => file.endsWith('.ts') && !file.includes('[...')).map((file) => {
-    const [, name, method = 'get'] = /^(.*?)(?:\.(get|post|delete))?\.ts$/.exec(file)!
+    const [, name, method = 'get'] = /^(.*?)(?:\.(get|post|put|patch|delete))?\.ts$/.exec(file)!
     const path = `/${name!.replace(/\/?index$/, '')}`.replaceAll('[id]', randomUUID()).replaceAll('[tag]', 'P-101').replaceAll('[key]', 'split-casing-lift-pump').replaceAll('[revision]', '1')
     return { method: method.toUpperCase(), path }
   })
@@ -54,16 +54,6 @@ describe('signing in', () => {
     expect((await client.get('/yard')).status).toBe(200)
     await client.send('DELETE', '/session')
     expect((await client.get('/yard')).status).toBe(401)
-  })
-
-  it('stops after five wrong tries, also with the right password, and only for that name', async () => {
-    const tries = []
-    for (let i = 0; i < 5; i++) tries.push((await new Client().post('/session', { login: 'holm', password: 'wrong' })).status)
-    expect(tries).toEqual([401, 401, 401, 401, 401])
-    const blocked = await new Client().post('/session', { login: 'holm', password: 'merrow-sound' })
-    expect(blocked.status).toBe(429)
-    expect(Number(blocked.headers.get('retry-after'))).toBeGreaterThan(0)
-    expect((await new Client().post('/session', { login: 'varga', password: 'merrow-sound' })).status).toBe(200)
   })
 
   it('says the same for a wrong name and a wrong password', async () => {

@@ -1,19 +1,14 @@
-import { constants, createPublicKey, publicEncrypt, randomUUID } from 'node:crypto'
 import { afterAll, describe, expect, it } from 'vitest'
 import { eq } from 'drizzle-orm'
-import sharp from 'sharp'
 import type { Dossier, JobBundle, UnitAnswer, YardAnswer } from '#shared/wire/types'
 import { closeConnection, database } from '../../server/db/client'
-import { reading, sealKey as sealKeys } from '../../server/db/schema'
+import { reading } from '../../server/db/schema'
 import { benchOf } from './bench-of'
 import { Client, draft } from './client'
 
 afterAll(closeConnection)
 
-const PIN = '4812'
-
-const picture = (width = 640, height = 480) => sharp({ create: { width, height, channels: 3, background: '#556' } })
-  .withExif({ IFD0: { Make: 'Made-up camera', Copyright: 'somebody' }, IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '51/1 30/1 0/1' } }).jpeg().toBuffer()
+const PIN = '481216'
 
 describe('starting', () => {
   it('takes the options of the unit, the depth and how far, and shows the cut job everywhere', async () => {
@@ -35,41 +30,17 @@ describe('starting', () => {
 })
 
 describe('a second signature', () => {
-  it('is given by name and PIN at the bench of another, counts failures, and needs the right', async () => {
+  it('is given by name and PIN at the bench of another and needs the right', async () => {
     const { client, id, state, workTo } = await benchOf('DP-431')
     await workTo('isolate', 'duties')
     const sign = (login: string, pin: string) => client.post(`/jobs/${id}/sign`, { device: client.device, event: draft('hold-released', { step: 'isolate' }), login, pin })
-    expect((await sign('brandt', '1111')).body).toMatchObject({ status: 403, code: 'pin.wrong' })
-    expect((await sign('brandt', 'none')).status).toBe(422)
+    expect((await sign('brandt', '111111')).body).toMatchObject({ status: 403, code: 'pin.wrong' })
+    expect((await sign('brandt', '4812')).status).toBe(422)
     expect((await sign('lindqvist', PIN)).body).toMatchObject({ status: 403, code: 'right.missing' })
     expect((await sign('osei', PIN)).body).toMatchObject({ status: 403, code: 'pin.wrong' })
     expect((await sign('brandt', PIN)).body).toMatchObject({ outcome: 'recorded', signer: 'H. Brandt' })
     expect((await state()).released.isolate?.by).toBe('H. Brandt')
     expect((await sign('brandt', PIN)).body).toMatchObject({ status: 409, code: 'hold.released-already' })
-    for (let i = 0; i < 5; i++) await sign('nakamura', '0000')
-    expect((await sign('nakamura', PIN)).body).toMatchObject({ status: 429 })
-  })
-
-  it('given without the link is sealed, proved when it arrives, and holds for its own event only', async () => {
-    const { client, id, workTo } = await benchOf('DC-502', { depth: 'routine' })
-    await workTo('isolate', 'duties')
-    const { body: { sealKey } } = await client.get<JobBundle>(`/jobs/${id}`)
-    const key = createPublicKey({ key: Buffer.from(sealKey, 'base64'), format: 'der', type: 'spki' })
-    const seal = (text: string) => publicEncrypt({ key, padding: constants.RSA_PKCS1_OAEP_PADDING, oaepHash: 'sha256' }, Buffer.from(text)).toString('base64')
-    const send = async (login: string, pin: string, of?: string) => {
-      const event = draft('hold-released', { step: 'isolate' })
-      const sealed = seal(JSON.stringify({ event: of ?? event.id, login, pin }))
-      return (await client.append(id, [{ ...event, sealed }])).body.results[0]
-    }
-    const before = await client.seqOf(id)
-    expect(await send('brandt', '0000')).toMatchObject({ outcome: 'refused', code: 'pin.wrong' })
-    expect(await send('marsh', PIN)).toMatchObject({ outcome: 'refused', code: 'right.missing' })
-    expect(await send('brandt', PIN, randomUUID())).toMatchObject({ outcome: 'refused', code: 'seal.unreadable' })
-    expect((await client.append(id, [{ ...draft('hold-released', { step: 'isolate' }), sealed: Buffer.from('noise').toString('base64') }])).body.results[0]).toMatchObject({ code: 'seal.unreadable' })
-    expect(await client.seqOf(id)).toBe(before)
-    expect(await send('brandt', PIN)).toMatchObject({ outcome: 'recorded', actor: { name: 'H. Brandt' } })
-    const [row] = await database().select({ key: sealKeys.privateKey }).from(sealKeys)
-    expect(JSON.stringify((await client.get<JobBundle>(`/jobs/${id}`)).body)).not.toContain(row!.key.slice(0, 40))
   })
 
   it('does not let one person be both', async () => {
@@ -113,35 +84,6 @@ describe('going back', () => {
     expect((await client.append(id, [draft('undone', { event: back.id })])).status).toBe(200)
     expect((await state()).done).toEqual(before.done)
     expect((await readings()).length).toBe(known)
-  })
-})
-
-describe('photos', () => {
-  it('are kept without what the camera wrote beside them, once, and shown to those who may see the job', async () => {
-    const client = await Client.as('okafor')
-    const job = await client.openJobOf('P-104')
-    const photo = randomUUID()
-    const put = (bytes: Uint8Array) => client.send('PUT', `/jobs/${job}/photos/${photo}`, bytes as unknown as BodyInit, { 'content-type': 'image/jpeg' })
-    const original = await picture(4000, 3000)
-    expect((await sharp(original).metadata()).exif).toBeDefined()
-    expect((await put(original)).status).toBe(200)
-    expect((await put(await picture(100, 100))).status).toBe(200)
-    const answer = await fetch(`${process.env.NEEDLER_URL}/api/jobs/${job}/photos/${photo}`, { headers: { cookie: client.cookies } })
-    const kept = await sharp(Buffer.from(await answer.arrayBuffer())).metadata()
-    expect([kept.width, kept.height, kept.format, kept.exif, kept.xmp, kept.icc]).toEqual([2048, 1536, 'jpeg', undefined, undefined, undefined])
-    const elsewhere = await Client.as('duarte')
-    expect((await elsewhere.get(`/jobs/${job}/photos/${photo}`)).status).toBe(403)
-    expect((await client.get(`/jobs/${job}/photos/${randomUUID()}`)).body).toMatchObject({ status: 404, code: 'photo.unknown' })
-  })
-
-  it.each<[string, () => Uint8Array, number, string]>([
-    ['text', () => Buffer.from('no picture at all'), 422, 'photo.bad'],
-    ['half a picture', () => Buffer.from('ffd8ffe000104a46494600010100000100010000ffdb0043', 'hex'), 422, 'photo.bad'],
-    ['13 MB', () => Buffer.alloc(13 * 1024 * 1024), 413, 'body.too-large'],
-  ])('are refused when they are %s', async (_name, bytes, status, code) => {
-    const client = await Client.as('okafor')
-    const job = await client.openJobOf('P-104')
-    expect((await client.send('PUT', `/jobs/${job}/photos/${randomUUID()}`, bytes() as unknown as BodyInit, { 'content-type': 'image/jpeg' })).body).toMatchObject({ status, code })
   })
 })
 

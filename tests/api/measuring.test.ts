@@ -28,7 +28,9 @@ describe('a reading', () => {
   it('carries with what and how warm it was taken, is judged at 20 °C, and says so in the record and to the fleet', async () => {
     const client = await Client.as('duarte')
     const id = await client.openJobOf('DCM-581')
-    const conditions = { instrument: { tag: 'MIC-13', uncertainty: 0.002, calibratedUntil: '2099-01-31' }, temperature: { partC: 40, instrumentC: 20, ...steel } }
+    const { body: register } = await client.get<InstrumentRow[]>('/instruments')
+    const { calibratedUntil } = register.find(one => one.tag === 'MIC-13')!
+    const conditions = { instrument: { tag: 'MIC-13', uncertainty: 0.002, calibratedUntil }, temperature: { partC: 40, instrumentC: 20, ...steel } }
     // 55.032 is out of 55.011 … 55.030; 20 K warmer than the micrometer it is 55.0193 at 20 °C.
     const warm = take('seat-de', [[55.032, 55.032], [55.032, 55.032]], { conditions })
     expect((await client.append(id, [warm])).body.results[0]).toMatchObject({ outcome: 'recorded' })

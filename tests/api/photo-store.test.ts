@@ -1,55 +1,58 @@
-import { createServer, type Server } from 'node:http'
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs'
 import type { AddressInfo } from 'node:net'
-import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { bucketStore, folderStore, type PhotoStore } from '../../server/services/photo-store'
+import { BUCKET_KEY, bucketServer } from '../support/bucket'
 
-/** A bucket as an S3-compatible store answers: signed requests only, one object a path. */
-function bucketServer(objects: Map<string, Buffer>, seen: string[]): Server {
-  return createServer(async (request, response) => {
-    const chunks: Buffer[] = []
-    for await (const chunk of request) chunks.push(chunk as Buffer)
-    seen.push(`${request.method} ${request.url}`)
-    const signed = /^AWS4-HMAC-SHA256 Credential=key-id\/\d{8}\/harbour\/s3\/aws4_request, SignedHeaders=.*, Signature=[0-9a-f]{64}$/.test(request.headers.authorization ?? '')
-    const key = decodeURIComponent(request.url!.split('?')[0]!)
-    const answer = (status: number, body?: Buffer) => response.writeHead(status, { 'content-type': 'application/octet-stream' }).end(body)
-    if (!signed) return answer(403)
-    if (request.method === 'PUT') {
-      objects.set(key, Buffer.concat(chunks))
-      return answer(200)
-    }
-    const found = objects.get(key)
-    if (!found) return answer(404)
-    return answer(200, request.method === 'HEAD' ? undefined : found)
-  })
-}
+const bytes = Buffer.from(Array.from({ length: 70_000 }, (_, i) => i % 251))
+const folder = mkdtempSync(join(tmpdir(), 'needler-photos-'))
+const objects = new Map<string, Buffer>()
+const faults: { breaks?: boolean } = {}
+const server = bucketServer(objects, faults)
+let bucket: PhotoStore
 
-describe('photos in an S3-compatible bucket', () => {
-  const [objects, seen] = [new Map<string, Buffer>(), [] as string[]]
-  const server = bucketServer(objects, seen)
+const address = () => `http://127.0.0.1:${(server.address() as AddressInfo).port}/`
+beforeAll(async () => {
+  await new Promise<void>(resolve => server.listen(0, '127.0.0.1', resolve))
+  bucket = bucketStore({ endpoint: address(), bucket: 'photos', ...BUCKET_KEY })
+})
+afterAll(() => {
+  server.close()
+  rmSync(folder, { recursive: true })
+})
 
-  beforeAll(async () => {
-    await new Promise<void>(resolve => server.listen(0, '127.0.0.1', resolve))
-    vi.stubEnv('NEEDLER_S3_ENDPOINT', `http://127.0.0.1:${(server.address() as AddressInfo).port}`)
-    vi.stubEnv('NEEDLER_S3_BUCKET', 'photos')
-    vi.stubEnv('NEEDLER_S3_REGION', 'harbour')
-    vi.stubEnv('NEEDLER_S3_KEY', 'key-id')
-    vi.stubEnv('NEEDLER_S3_SECRET', 'secret')
-    vi.resetModules()
-  })
-  afterAll(() => {
-    vi.unstubAllEnvs()
-    server.close()
-  })
-
-  it('are written with a signature, found again byte by byte, and told apart from what is not there', async () => {
-    const { photoStore } = await import('../../server/services/photo-store')
-    const store = photoStore()
-    const bytes = Buffer.from(Array.from({ length: 70_000 }, (_, i) => i % 251))
-    expect(await store.has('job-1/photo-1.jpg')).toBe(false)
+describe.each([['a folder', () => folderStore(folder)], ['an S3-compatible bucket', () => bucket]])('photos in %s', (_name, made) => {
+  it('are found again byte by byte, listed, replaced whole, and told apart from what is not there', async () => {
+    const store = made()
+    expect(await store.read('job-1/photo-1.jpg')).toBeNull()
     await store.write('job-1/photo-1.jpg', bytes)
-    expect([...objects.keys()]).toEqual([expect.stringMatching(/^\/photos\/job-1.photo-1\.jpg$/)])
-    expect(await store.has('job-1/photo-1.jpg')).toBe(true)
+    await store.write('job-2/photo-2.jpg', bytes)
     expect(Buffer.compare((await store.read('job-1/photo-1.jpg'))!, bytes)).toBe(0)
-    expect(await store.read('job-1/photo-2.jpg')).toBeNull()
-    expect(seen.some(line => line.startsWith('PUT '))).toBe(true)
+    expect((await store.keys()).sort()).toEqual(['job-1/photo-1.jpg', 'job-2/photo-2.jpg'])
+    await store.write('job-1/photo-1.jpg', bytes.subarray(0, 1000))
+    expect((await store.read('job-1/photo-1.jpg'))!.length).toBe(1000)
+    await store.remove('job-1/photo-1.jpg')
+    await store.remove('job-1/photo-1.jpg')
+    expect(await store.keys()).toEqual(['job-2/photo-2.jpg'])
+  })
+})
+
+describe('a store', () => {
+  it('leaves nothing half-written in a folder', async () => {
+    const store = folderStore(folder)
+    await Promise.all(Array.from({ length: 20 }, () => store.write('job-3/photo-3.jpg', bytes)))
+    expect(readdirSync(join(folder, 'job-3'))).toEqual(['photo-3.jpg'])
+    expect((await store.read('job-3/photo-3.jpg'))!.length).toBe(bytes.length)
+  })
+
+  it('says so when the bucket breaks off or the key is another one, and nothing is there then', async () => {
+    Object.assign(faults, { breaks: true })
+    await expect(bucket.write('job-9/photo-9.jpg', bytes)).rejects.toThrow()
+    Object.assign(faults, { breaks: false })
+    expect(await bucket.read('job-9/photo-9.jpg')).toBeNull()
+    const stranger = bucketStore({ endpoint: address(), bucket: 'photos', ...BUCKET_KEY, secretAccessKey: 'another' })
+    await expect(stranger.write('job-9/photo-9.jpg', bytes)).rejects.toThrow('403')
   })
 })

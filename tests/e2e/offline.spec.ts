@@ -34,7 +34,7 @@ test('a day without the link, with a reload and a restart of the server in the m
       await stepOf(page).locator('[data-duty="decision"]:not(.met)').first().getByRole('button', { name: /: replace$/ }).click()
     }
     await hold.getByLabel('Name of the second person').fill('marsh')
-    await hold.getByLabel('PIN of the second person').fill('4812')
+    await hold.getByLabel('PIN of the second person').fill('481216')
     await hold.getByRole('button', { name: 'Release' }).click()
     await expect(hold.getByRole('alert')).toContainText('somebody else than you')
     await work(1)

@@ -97,6 +97,10 @@ export function bringBack(sheet: Sheet, state: JobState): JobEvent | undefined {
 
 export interface Stuck { at: string, why: string }
 
+/** The pictures of all photos reach the server. */
+export const picturesArrive = (sheet: Sheet, state: JobState): JobState =>
+  foldJob(sheet, state.photos.filter(({ photo }) => !state.kept[photo]).map(({ photo }) => eventOf('photo-kept', { photo, sha256: 'ab'.repeat(32) })), state)
+
 /** Brings a job from any state to the point where nothing is left to tick, by any order of legal steps; says where it is stuck. */
 export function finish(sheet: Sheet, start: JobState, choose: Choose): { state: JobState, stuck: Stuck | null } {
   let state = start
@@ -104,7 +108,7 @@ export function finish(sheet: Sheet, start: JobState, choose: Choose): { state: 
     const steps = nextSteps(sheet, state)
     if (steps.length === 0) {
       const left = sheetNow(sheet, state).steps.find(step => !state.done[step.key])
-      return { state, stuck: left ? { at: left.key, why: 'nothing can be done' } : null }
+      return { state: picturesArrive(sheet, state), stuck: left ? { at: left.key, why: 'nothing can be done' } : null }
     }
     const { key } = steps[choose(steps.length)]!
     let event = towardsTick(sheet, state, key, choose)

@@ -21,7 +21,7 @@ async function take(event: Event) {
   try {
     const picture = await shrinkPicture(file)
     const photo = newId()
-    await outbox.addPhoto({ id: photo, job: bench.job.meta!.id, picture })
+    await outbox.addPhoto({ id: photo, job: bench.job.meta!.id, by: bench.session.person!.id, picture })
     bench.job.act('photo-added', { photo, ...of })
   } catch {
     problem.value = 'This file is no picture that can be read here. Take it as JPEG, PNG or WebP.'

@@ -2,31 +2,31 @@ import 'fake-indexeddb/auto'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope } from 'vue'
-import { foldJob, type JobEvent, type RecordedEvent } from '#core'
-import type { AppendResult, JobBundle, Person } from '#shared/wire/types'
+import { foldJob, type JobEvent } from '#core'
+import type { AppendResult, JobBundle, LoggedEvent, SessionPerson } from '#shared/wire/types'
 import { liftPump, liftPumpDocument } from '../../../tests/support/demo-sheet'
 
 const kept = new Map<string, string>()
 vi.stubGlobal('localStorage', { getItem: (key: string) => kept.get(key) ?? null, setItem: (key: string, value: string) => void kept.set(key, value) })
 vi.stubGlobal('location', { protocol: 'http:', host: 'bench' })
-const okafor: Person = { id: 'person-okafor', login: 'okafor', name: 'R. Okafor', role: 'technician', sites: null }
+const okafor: SessionPerson = { id: 'person-okafor', login: 'okafor', name: 'R. Okafor', role: 'technician', sites: null, passwordDue: false }
 const sheetRef = { key: 'split-casing-lift-pump', revision: 1 }
 const AT = '2026-05-04T08:00:00.000Z'
 const event = (id: string, type: JobEvent['type'], body: object, who = okafor) => ({ id, type, body, actor: { id: who.id, name: who.name }, happenedAt: AT }) as JobEvent
 const tick = (id: string, step: string) => event(id, 'step-done', { step }, { ...okafor, id: 'person-other', name: 'M. Other' })
 
 /** The server of these tests: the log of each job, whether it is reached, and what it answers later than others. */
-const server = { logs: new Map<string, RecordedEvent[]>(), reached: true, asked: [] as string[], slow: new Map<string, Promise<void>>(), takes: true }
+const server = { logs: new Map<string, LoggedEvent[]>(), reached: true, asked: [] as string[], slow: new Map<string, Promise<void>>(), takes: true }
 const record = (job: string, ...events: JobEvent[]) => {
   const log = server.logs.get(job) ?? []
-  server.logs.set(job, [...log, ...events.map((one, i) => ({ ...one, seq: log.length + i + 1 }))])
+  server.logs.set(job, [...log, ...events.map((one, i) => ({ ...one, seq: log.length + i + 1, hash: `hash of ${one.id}` }))])
 }
 
 vi.mock('../../net/api', async (original) => {
   const real = await original<typeof import('../../net/api')>()
   return {
     ...real,
-    async callApi(path: string, { method = 'GET', query, body }: { method?: string, query?: { after: number }, body?: { events: JobEvent[] } } = {}) {
+    async callApi(path: string, { method = 'GET', query, body }: { method?: string, query?: { after: number, limit?: number }, body?: { events: JobEvent[] } } = {}) {
       server.asked.push(`${method} ${path}`)
       const [, , job, part] = path.split('/')
       await server.slow.get(job!)
@@ -37,12 +37,12 @@ vi.mock('../../net/api', async (original) => {
       if (method === 'POST') {
         const results = body!.events.map((one): AppendResult => {
           record(job!, { ...one, actor: { id: okafor.id, name: okafor.name } })
-          return { id: one.id, outcome: 'recorded', seq: server.logs.get(job!)!.length }
+          return { id: one.id, outcome: 'recorded', seq: server.logs.get(job!)!.length, hash: `hash of ${one.id}` }
         })
         return { results, seq: server.logs.get(job!)!.length }
       }
-      if (part === 'events') return log.filter(one => one.seq > query!.after)
-      return { job: { id: job, number: 7, unitTag: `TAG-${job}`, setup: {} }, sheet: sheetRef, snapshot: null, events: log, sealKey: 'key' } as unknown as JobBundle
+      if (part === 'events') return log.filter(one => one.seq > query!.after).slice(0, query!.limit)
+      return { job: { id: job, number: 7, unitTag: `TAG-${job}`, setup: {} }, sheet: sheetRef, snapshot: null, events: log, head: { seq: log.length, hash: log.at(-1)!.hash }, sealKey: 'key' } as unknown as JobBundle
     },
   }
 })
@@ -68,7 +68,7 @@ const upToArea = () => liftPump.steps.slice(0, liftPump.steps.findIndex(step => 
 beforeEach(async () => {
   for (const off of switchedOff.splice(0)) off()
   Object.assign(server, { logs: new Map(), reached: true, asked: [], slow: new Map(), takes: true })
-  await Promise.all([deviceStore.waiting.clear(), deviceStore.jobs.clear(), deviceStore.sheets.clear()])
+  await Promise.all([deviceStore.waiting.clear(), deviceStore.jobs.clear(), deviceStore.sheets.clear(), deviceStore.log.clear()])
   record('a', opening)
   record('b', { ...opening, id: 'opened-b' })
 })

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { may as mayRole, type Right } from '#shared/rights'
-import type { Person } from '#shared/wire/types'
+import type { SessionPerson } from '#shared/wire/types'
 import { callApi } from '../../net/api'
 import { deviceStore } from '../../net/device-store'
 
@@ -9,27 +9,30 @@ const KEPT = 'session'
 
 /** Who works at this device. Without a link the last person stays signed in here; the server decides once it is back. */
 export const useSessionStore = defineStore('session', () => {
-  const person = ref<Person | null>(null)
+  const person = ref<SessionPerson | null>(null)
   /** The server says that the session has run out; work on this device goes on and waits. */
   const expired = ref(false)
+  /** Nobody is in this installation yet: its first admin is to be made. */
+  const setUpWanted = ref(false)
   let asked: Promise<void> | undefined
 
   function restore(): Promise<void> {
     asked ??= (async () => {
       try {
-        const { person: who } = await callApi<{ person: Person | null }>('/session')
+        const { person: who, setUp } = await callApi<{ person: SessionPerson | null, setUp?: true }>('/session')
+        setUpWanted.value = setUp ?? false
         await (who ? become(who) : forget())
       } catch {
         // Not reached, or broken over there: the person of the last time goes on working here.
         const kept = await deviceStore.answers.get(KEPT)
-        if (kept) person.value = kept.answer as Person
+        if (kept) person.value = kept.answer as SessionPerson
       }
     })()
     return asked
   }
 
   async function signIn(login: string, password: string): Promise<void> {
-    await become(await callApi<Person>('/session', { method: 'POST', body: { login, password } }))
+    await become(await callApi<SessionPerson>('/session', { method: 'POST', body: { login, password } }))
   }
 
   async function signOut(): Promise<void> {
@@ -37,7 +40,7 @@ export const useSessionStore = defineStore('session', () => {
     await forget()
   }
 
-  async function become(who: Person): Promise<void> {
+  async function become(who: SessionPerson): Promise<void> {
     person.value = who
     expired.value = false
     await deviceStore.answers.put({ key: KEPT, at: new Date().toISOString(), answer: who })
@@ -50,5 +53,5 @@ export const useSessionStore = defineStore('session', () => {
 
   const may = (right: Right): boolean => person.value !== null && mayRole(person.value.role, right)
 
-  return { person, expired, restore, signIn, signOut, may }
+  return { person, expired, setUpWanted, become, restore, signIn, signOut, may }
 })

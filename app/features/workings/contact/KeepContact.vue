@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import type { ContactPattern } from '#core'
 import { useOutboxStore } from '../../../net/outbox-store'
 import { useJobStore } from '../../bench/job-store'
+import { useSessionStore } from '../../session/session-store'
 import { shrinkPicture } from '../../bench/shrink-picture'
 import RefusalNote from '../../../ui/RefusalNote.vue'
 
@@ -11,6 +12,7 @@ import RefusalNote from '../../../ui/RefusalNote.vue'
 const { jobId, file, pattern, summary } = defineProps<{ jobId: string, file: Blob, pattern: ContactPattern, summary: string }>()
 const job = useJobStore()
 const outbox = useOutboxStore()
+const session = useSessionStore()
 const part = ref('')
 const [kept, problem] = [ref(false), ref('')]
 const parts = computed(() => job.sheet?.parts ?? [])
@@ -20,7 +22,7 @@ async function keep() {
   problem.value = ''
   try {
     const photo = newId()
-    await outbox.addPhoto({ id: photo, job: jobId, picture: await shrinkPicture(file) })
+    await outbox.addPhoto({ id: photo, job: jobId, by: session.person!.id, picture: await shrinkPicture(file) })
     const fields = pattern.grid.map(row => row.map(share => Math.round(share * 100)).join(' ')).join(' / ')
     kept.value = job.act('photo-added', { photo, part: part.value, caption: `${summary}. By field, %: ${fields}. Blue from ${pattern.threshold.toFixed(2)}.` })
     if (!kept.value) problem.value = job.refusal ?? ''

@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import { id } from '#shared/wire/id'
 import { DEPTHS, type Depth } from '#core'
 import { database } from '../../../db/client'
 import { defineApi } from '../../../http/define-api'
@@ -9,7 +10,7 @@ const body = Joi.object<{ reason: string, depth?: Depth, target?: string, device
   reason: Joi.string().trim().min(3).max(300).required(),
   depth: Joi.valid(...DEPTHS),
   target: Joi.string().max(60),
-  device: Joi.string().guid().required(),
+  device: id('the number of a device').required(),
 })
 
 export default defineApi({ right: 'job:start', params: unitParams, body }, ({ person, params, body }) =>

@@ -8,13 +8,19 @@ const { step, text, bench } = defineProps<{ step: Step, text: string, bench: Ben
 const { job } = bench
 const released = computed(() => job.state.released[step.key])
 const others = computed(() => bench.dutiesLeft.value.some(duty => duty.kind !== 'hold'))
-const [login, pin, problem, busy] = [ref(''), ref(''), ref<string | null>(null), ref(false)]
-const ready = computed(() => login.value.trim() !== '' && /^\d{4,8}$/.test(pin.value) && !others.value && bench.statusOf(step) === 'next')
+const [login, pin, password, busy] = [ref(''), ref(''), ref(''), ref(false)]
+const problem = ref<string | null>(null)
+/** The PINs of this hour are spent: the password signs as well. */
+const byPassword = ref(false)
+const secretReady = computed(() => byPassword.value ? password.value !== '' : /^\d{6,8}$/.test(pin.value))
+const ready = computed(() => login.value.trim() !== '' && secretReady.value && !others.value && bench.statusOf(step) === 'next')
 
 async function release() {
   busy.value = true
-  problem.value = await job.sign('hold-released', { step: step.key }, login.value.trim(), pin.value)
-  pin.value = ''
+  const fault = await job.sign('hold-released', { step: step.key }, login.value.trim(), byPassword.value ? { password: password.value } : { pin: pin.value })
+  problem.value = fault?.sentence ?? null
+  byPassword.value = fault?.needsPassword ?? (fault !== null && byPassword.value)
+  pin.value = password.value = ''
   busy.value = false
 }
 </script>
@@ -33,25 +39,36 @@ async function release() {
   <form
     v-else-if="bench.mayWork.value"
     class="sign"
+    :class="{ wide: byPassword }"
     @submit.prevent="ready && release()"
   >
-    <input
+    <el-input
       v-model="login"
       aria-label="Name of the second person"
       placeholder="their name"
       autocomplete="off"
       autocapitalize="off"
-    >
-    <input
+    />
+    <el-input
+      v-if="byPassword"
+      v-model="password"
+      type="password"
+      aria-label="Password of the second person"
+      placeholder="password"
+      autocomplete="off"
+      maxlength="200"
+    />
+    <el-input
+      v-else
       v-model="pin"
-      class="mono"
+      class="pin"
       type="password"
       inputmode="numeric"
       aria-label="PIN of the second person"
       placeholder="PIN"
       autocomplete="off"
       maxlength="8"
-    >
+    />
     <el-button
       type="primary"
       native-type="submit"
@@ -71,8 +88,9 @@ async function release() {
 </template>
 
 <style scoped>
-.sign { display: grid; grid-template-columns: 1fr 84px auto; gap: 8px; margin-top: 8px; }
-.sign input { min-width: 0; min-height: var(--target); padding: 0 10px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 16px; }
+.sign { display: grid; grid-template-columns: 1fr 112px auto; gap: 8px; margin-top: 8px; }
+.sign.wide { grid-template-columns: 1fr 1fr auto; }
+.pin { font-family: var(--mono); }
 .sign p { grid-column: 1 / -1; }
 .wait { color: var(--brass); }
 </style>

@@ -1,12 +1,12 @@
+import { readFileSync } from 'node:fs'
 import pdfMake from 'pdfmake'
 import type { TDocumentDefinitions } from 'pdfmake/interfaces'
 
-const family = (folder: string, name: string, normal: string, bold: string) =>
-  ({ normal: `${folder}:${normal}:${name}_${normal}.ttf`, bold: `${folder}:${bold}:${name}_${bold}.ttf` })
+const family = (name: string, normal: string, bold: string) => ({ normal: `${name}_${normal}.ttf`, bold: `${name}_${bold}.ttf` })
 const FONTS = {
-  Barlow: family('barlow', 'Barlow', '400Regular', '600SemiBold'),
-  Condensed: family('barlow-condensed', 'BarlowCondensed', '500Medium', '600SemiBold'),
-  Plex: family('ibm-plex-mono', 'IBMPlexMono', '400Regular', '600SemiBold'),
+  Barlow: family('Barlow', '400Regular', '600SemiBold'),
+  Condensed: family('BarlowCondensed', '500Medium', '600SemiBold'),
+  Plex: family('IBMPlexMono', '400Regular', '600SemiBold'),
 }
 
 interface PdfMake {
@@ -17,15 +17,15 @@ interface PdfMake {
   createPdf: (document: TDocumentDefinitions) => { getBuffer: () => Promise<Buffer> }
 }
 
-let ready: Promise<PdfMake> | undefined
+let ready: PdfMake | undefined
 
-/** Fonts come from the server's own assets; a document may fetch nothing. */
-async function prepare(): Promise<PdfMake> {
+/** Whole fonts lie beside the built workers (those of the browser come in pieces); a document may fetch nothing. */
+function prepare(): PdfMake {
   const maker = pdfMake as unknown as PdfMake
   for (const file of Object.values(FONTS).flatMap(({ normal, bold }) => [normal, bold])) {
-    const bytes = await useStorage('assets:fonts').getItemRaw<Uint8Array>(file)
+    const bytes = readFileSync(new URL(`./fonts/${file}`, import.meta.url))
     // The font reader looks a little past the end of some tables.
-    maker.virtualfs.writeFileSync(file, Buffer.concat([Buffer.from(bytes!), Buffer.alloc(64)]))
+    maker.virtualfs.writeFileSync(file, Buffer.concat([bytes, Buffer.alloc(64)]))
   }
   maker.setFonts(FONTS)
   maker.setUrlAccessPolicy(() => false)
@@ -36,5 +36,5 @@ async function prepare(): Promise<PdfMake> {
 /** A document as PDF bytes. */
 export async function makePdf(document: TDocumentDefinitions): Promise<Buffer> {
   ready ??= prepare()
-  return (await ready).createPdf(document).getBuffer()
+  return ready.createPdf(document).getBuffer()
 }

@@ -1,0 +1,70 @@
+import { randomUUID } from 'node:crypto'
+import { and, desc, eq, gt, inArray, isNull, ne, sql, type SQL } from 'drizzle-orm'
+import type { Person, SessionRow } from '#shared/wire/types'
+import { connection, type Database } from '../db/client'
+import { person, session } from '../db/schema'
+import { mayUseDemo } from './demo-people'
+import { Problem } from './problem'
+import { toPerson } from './sign-in'
+
+/** How long a sign-in lasts at most. */
+export const SESSION_HOURS = 12
+/** Which people's sessions have ended or changed; every instance hears of it. */
+export const PEOPLE_CHANNEL = 'needler_people'
+
+export interface SignedIn { person: Person, session: string, device: string, passwordDue: boolean }
+
+export async function openSession(db: Database, personId: string, { device, address, agent }: { device: string, address: string, agent: string }): Promise<string> {
+  const id = randomUUID()
+  const endsAt = new Date(Date.now() + SESSION_HOURS * 3_600_000)
+  await db.insert(session).values({ id, personId, device, address, agent: agent.slice(0, 200), endsAt })
+  return id
+}
+
+const stands = (): SQL => and(isNull(session.endedAt), gt(session.endsAt, sql`now()`), eq(person.active, true))!
+
+/** The person of a session as they stand in the office's list today; undefined when it has ended or they may not work any more. */
+export async function findSession(db: Database, id: string): Promise<SignedIn | undefined> {
+  const [row] = await db.select({ person, device: session.device, seenAt: session.seenAt, address: session.address }).from(session)
+    .innerJoin(person, eq(person.id, session.personId)).where(and(eq(session.id, id), stands()))
+  if (!row || (row.person.demo && !mayUseDemo(row.person.login, isLoopback(row.address)))) return undefined
+  if (Date.now() - row.seenAt.getTime() > 60_000) await db.update(session).set({ seenAt: sql`now()` }).where(eq(session.id, id))
+  return { person: toPerson(row.person), session: id, device: row.device, passwordDue: row.person.passwordDue }
+}
+
+/** Of these sessions, those that still stand. */
+export async function standingOf(db: Database, ids: readonly string[]): Promise<Set<string>> {
+  if (ids.length === 0) return new Set()
+  const rows = await db.select({ id: session.id }).from(session).innerJoin(person, eq(person.id, session.personId)).where(and(inArray(session.id, [...ids]), stands()))
+  return new Set(rows.map(row => row.id))
+}
+
+/** Ends one session, or all of a person (but one); their cookies are worth nothing any more, on all instances. */
+export async function endSessions(db: Database, which: { id: string } | { person: string, but?: string | undefined }): Promise<number> {
+  const where = 'id' in which ? eq(session.id, which.id) : and(eq(session.personId, which.person), which.but ? ne(session.id, which.but) : undefined)
+  const ended = await db.update(session).set({ endedAt: sql`now()` }).where(and(where, isNull(session.endedAt))).returning({ person: session.personId })
+  for (const id of new Set(ended.map(row => row.person))) await tellPeopleChanged(id)
+  return ended.length
+}
+
+/** Makes all instances look at this person again. */
+export const tellPeopleChanged = async (personId: string): Promise<void> => void await connection().sql.notify(PEOPLE_CHANNEL, personId)
+
+/** The sessions that stand, of one person or of everybody, newest first. */
+export async function listSessions(db: Database, { person: personId, current }: { person?: string | undefined, current: string }): Promise<SessionRow[]> {
+  const rows = await db.select({ session, name: person.name }).from(session).innerJoin(person, eq(person.id, session.personId))
+    .where(and(stands(), personId ? eq(session.personId, personId) : undefined)).orderBy(desc(session.seenAt)).limit(500)
+  return rows.map(({ session: row, name }) => ({
+    id: row.id, person: row.personId, name, device: row.device, address: row.address, agent: row.agent,
+    since: row.createdAt.toISOString(), seen: row.seenAt.toISOString(), isThis: row.id === current,
+  }))
+}
+
+/** Ends a session; one's own always, anybody's by the office. */
+export async function endSession(db: Database, who: Person, id: string, mayEndOthers: boolean): Promise<void> {
+  const [row] = await db.select({ person: session.personId }).from(session).where(eq(session.id, id))
+  if (!row || (row.person !== who.id && !mayEndOthers)) throw new Problem(404, 'session.unknown', 'There is no such sign-in.')
+  await endSessions(db, { id })
+}
+
+export const isLoopback = (address: string): boolean => /^(127\.|::1$|::ffff:127\.)/.test(address)

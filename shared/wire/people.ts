@@ -1,0 +1,13 @@
+import Joi from 'joi'
+import { ROLES } from '../rights'
+
+/** What a person types about people and their secrets, as the server takes it. */
+
+export const login = Joi.string().trim().lowercase().pattern(/^[a-z][a-z0-9.-]{1,39}$/).messages({ 'string.pattern.base': 'a sign-in name has 2 to 40 small letters, digits, points and hyphens, and begins with a letter' })
+export const personName = Joi.string().trim().min(2).max(80)
+/** Length is what makes a password; which signs it has is nobody's business. */
+export const newPassword = Joi.string().min(10).max(200).messages({ 'string.min': 'a password has 10 characters or more' })
+export const pin = Joi.string().pattern(/^\d{6,8}$/).messages({ 'string.pattern.base': 'a PIN has 6 to 8 digits' })
+export const role = Joi.valid(...ROLES)
+/** Null covers all sites. */
+export const sites = Joi.array().items(Joi.string().max(60)).min(1).max(100).unique().allow(null)

@@ -1,0 +1,48 @@
+import { randomUUID } from 'node:crypto'
+import { migrate } from 'drizzle-orm/postgres-js/migrator'
+import postgres from 'postgres'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { closeConnection, database } from '../../server/db/client'
+import { person } from '../../server/db/schema'
+import { makeFirstAdmin, newSetUpCode } from '../../server/services/people'
+import { signIn } from '../../server/services/sign-in'
+import { closePools } from '../../server/work/pools'
+
+const name = `empty_${randomUUID().replaceAll('-', '')}`
+const shared = process.env.DATABASE_URL!
+const run = async (text: string) => {
+  const sql = postgres(shared, { max: 1 })
+  await sql.unsafe(text)
+  await sql.end()
+}
+
+beforeAll(async () => {
+  await run(`create database ${name}`)
+  process.env.DATABASE_URL = shared.replace(/\/[^/]+$/, `/${name}`)
+  await migrate(database(), { migrationsFolder: new URL('../../server/db/migrations', import.meta.url).pathname })
+})
+afterAll(async () => {
+  await Promise.all([closeConnection(), closePools()])
+  process.env.DATABASE_URL = shared
+  await run(`drop database ${name}`)
+})
+
+describe('an empty installation', () => {
+  it('has nobody, and its first admin is made once, by whoever has the code that was printed', async () => {
+    const db = database()
+    expect(await db.select().from(person)).toEqual([])
+    const code = (await newSetUpCode(db))!
+    expect(code).toMatch(/^([a-z2-9]{4}-){4}[a-z2-9]{4}$/)
+    const make = (with_: string, login: string) => makeFirstAdmin(db, { code: with_, login, name: 'F. Irst', password: 'seven dry gaskets', address: '127.0.0.1' })
+    await expect(make('aaaa-aaaa-aaaa-aaaa-aaaa', 'thief')).rejects.toMatchObject({ status: 403, code: 'set-up.wrong' })
+    const fresh = (await newSetUpCode(db))!
+    await expect(make(code, 'late')).rejects.toMatchObject({ status: 403 })
+    const made = await Promise.allSettled(['first', 'second', 'third'].map(login => make(fresh, login)))
+    expect(made.filter(one => one.status === 'fulfilled').length).toBe(1)
+    const [admin, ...others] = await db.select().from(person)
+    expect([admin!.role, others]).toEqual(['admin', []])
+    expect(await newSetUpCode(db)).toBeNull()
+    const place = { device: null, address: '203.0.113.9', isLoopback: false }
+    expect(await signIn(db, { login: admin!.login, password: 'seven dry gaskets', place })).toMatchObject({ role: 'admin', passwordDue: false })
+  })
+})
