@@ -56,8 +56,7 @@ export default defineNuxtConfig({
         const routes = nitro.scannedHandlers.filter(({ route }) => route?.startsWith('/api/')).map(({ route, method }) => ({ route, method }))
         return `export const apiRoutes = ${JSON.stringify(routes)}`
       }
-      const beside = nitro.options.dev ? join(nitro.options.buildDir, 'workers') : join(nitro.options.output.serverDir, 'workers')
-      nitro.hooks.hook('compiled', () => buildWorkers(beside))
+      if (!nitro.options.dev) nitro.hooks.hook('compiled', () => buildWorkers(join(nitro.options.output.serverDir, 'workers')))
     },
   },
   elementPlus: { importStyle: 'css', themes: [] },

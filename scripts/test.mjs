@@ -31,6 +31,12 @@ function count(file) {
   }
 }
 
+/** The servers of a suite have said nothing that nobody has thought of. */
+function clean(name, { faults }) {
+  total[faults.length === 0 ? 'passed' : 'failed'] += 1
+  say(`── ${name}: ${faults.length === 0 ? 'no error of the server was left alone' : `the server said:\n${faults.join('\n')}`}`)
+}
+
 const vitest = project => ['vitest', 'run', '--project', project, '--reporter=dot', '--reporter=json', `--outputFile.json=${join(RESULTS, `${project}.json`)}`]
 
 await main(async () => {
@@ -48,12 +54,14 @@ await main(async () => {
   const bench = await startTestBench({ output: 'inherit' })
   try {
     await suite('api', 'npx', vitest('api'), { env: bench.env, countedIn: 'api.json' })
+    clean('api', bench)
   } finally {
     await bench.stop()
   }
   const fresh = await startTestBench({ output: 'inherit' })
   try {
     await suite('journeys', 'npx', ['playwright', 'test'], { env: fresh.env, countedIn: 'e2e.json' })
+    clean('journeys', fresh)
   } finally {
     await fresh.stop()
   }

@@ -1,9 +1,10 @@
 import { useSessionStore } from '../features/session/session-store'
 
-/** Everything but the sign-in needs a person; afterwards they land where they wanted to go. */
+/** Everything but the sign-in needs a person; afterwards they land where they wanted to go. A password of the office is changed first. */
 export default defineNuxtRouteMiddleware(async (to) => {
   const session = useSessionStore()
   await session.restore()
   if (!session.person && to.path !== '/sign-in') return navigateTo({ path: '/sign-in', query: to.path === '/' ? {} : { to: to.fullPath } })
   if (session.person && !session.expired && to.path === '/sign-in') return navigateTo('/')
+  if (session.person?.passwordDue && !['/me', '/sign-in'].includes(to.path)) return navigateTo('/me')
 })

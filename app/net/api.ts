@@ -26,7 +26,7 @@ export class NoNetwork extends Error {
 }
 
 interface CallOptions {
-  method?: 'GET' | 'POST' | 'PUT' | 'DELETE'
+  method?: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
   query?: Record<string, string | number | undefined>
   body?: unknown
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useDark, useToggle } from '@vueuse/core'
+import { useDark, useSessionStorage, useToggle } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { sentenceOf } from '../net/api'
 import { useOutboxStore } from '../net/outbox-store'
@@ -19,6 +19,9 @@ const route = useRoute()
 const dark = useDark({ storageKey: 'needler-theme', disableTransition: false })
 const toggleDark = useToggle(dark)
 const asideOpen = ref(false)
+/** Browsers keep the service worker, the camera and their cryptography to secure pages. */
+const insecure = !window.isSecureContext
+const insecureSeen = useSessionStorage('needler-insecure-seen', false)
 const problem = ref('')
 
 const msUntil = useMsUntil()
@@ -27,6 +30,9 @@ const timer = computed(() => {
   const [first] = job.timers
   return first && { name: first.name, leftMs: msUntil(first.endsAt) }
 })
+
+/** Whose entries a restored server has lost. */
+const lostOf = computed(() => [...new Set(job.lost.map(event => event.actor.name))].join(', '))
 
 const trail = computed(() => {
   const isWorking = route.path.startsWith('/workings')
@@ -107,11 +113,11 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
         ><i class="dot" />{{ outbox.count }} waiting to send</span>
       </div>
       <button
-        v-if="outbox.setAside.length"
+        v-if="outbox.setAside.length || (outbox.stranded.length && session.person)"
         class="bar-button brass"
         @click="asideOpen = true"
       >
-        {{ outbox.setAside.length }} set aside
+        {{ outbox.setAside.length ? `${outbox.setAside.length} set aside` : 'left here' }}
       </button>
       <NuxtLink
         v-if="session.person"
@@ -139,7 +145,21 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
         <Icon :name="dark ? 'ph:sun' : 'ph:moon'" />
       </button>
       <template v-if="session.person">
-        <span class="who">{{ session.person.name }}<small>{{ session.person.role }}</small></span>
+        <NuxtLink
+          v-if="session.may('people:write')"
+          to="/office"
+          class="bar-button workings"
+          title="People and their sign-ins"
+        >
+          <Icon name="ph:users-three" /> <span>Office</span>
+        </NuxtLink>
+        <NuxtLink
+          to="/me"
+          class="who"
+          :aria-label="`${session.person.name}, ${session.person.role}: your own page`"
+        >
+          <span>{{ session.person.name }}</span><small>{{ session.person.role }}</small>
+        </NuxtLink>
         <button
           class="bar-button"
           aria-label="Sign out"
@@ -165,6 +185,26 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
       role="alert"
     >
       {{ problem }}
+    </div>
+    <div
+      v-if="insecure && !insecureSeen"
+      class="notice"
+      role="status"
+    >
+      <span>This page comes without https. Work without a link, the camera, and signatures without the link do not go here; the rest does. The office sets https up.</span>
+      <el-button
+        text
+        @click="insecureSeen = true"
+      >
+        Understood
+      </el-button>
+    </div>
+    <div
+      v-if="job.lost.length"
+      class="notice"
+      role="alert"
+    >
+      The server was restored to what it was before. What you did since is sent again. Of others {{ job.lost.length }} {{ job.lost.length === 1 ? 'entry is' : 'entries are' }} missing ({{ lostOf }}); their own devices send them when they open this job.
     </div>
     <AppUpdate />
     <main
@@ -201,11 +241,12 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
 .workings { gap: 7px; padding: 0 8px; text-decoration: none; }
 .workings span { font-size: 15px; }
 .bar :focus-visible { outline-color: var(--bar-brass); }
-.who { display: flex; flex-direction: column; line-height: 1.15; text-align: right; white-space: nowrap; }
+.who { display: flex; flex-direction: column; justify-content: center; min-height: 44px; line-height: 1.15; text-align: right; white-space: nowrap; color: inherit; text-decoration: none; }
+.who span { text-decoration: underline; text-decoration-color: var(--bar-quiet); text-underline-offset: 3px; }
 .who small { color: var(--bar-quiet); font-size: 12px; }
-.notice { padding: 10px 16px; background: var(--brass-tint); border-bottom: 1px solid var(--brass-line); }
+.notice { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; padding: 10px 16px; background: var(--brass-tint); border-bottom: 1px solid var(--brass-line); }
 .main { flex: 1; min-height: 0; overflow: auto; }
-@media (max-width: 820px) { .who, .trail a:not(:last-child):not(:nth-child(2)) { display: none; } .trail a:nth-child(2)::before { content: none; } }
+@media (max-width: 820px) { .who small, .trail a:not(:last-child):not(:nth-child(2)) { display: none; } .trail a:nth-child(2)::before { content: none; } }
 @media (max-width: 480px) { .bar { gap: 6px; padding-left: 10px; } .home span { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); } }
 @media print { .bar, .notice { display: none; } .frame, .main { height: auto; overflow: visible; } }
 </style>

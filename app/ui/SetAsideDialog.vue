@@ -1,12 +1,27 @@
 <script setup lang="ts">
+import { ref } from 'vue'
 import type { JobEvent } from '#core'
 import AskDialog from './AskDialog.vue'
-import { useOutboxStore } from '../net/outbox-store'
+import { sentenceOf } from '../net/api'
+import { useOutboxStore, type Stranded } from '../net/outbox-store'
+import { useSessionStore } from '../features/session/session-store'
+import RefusalNote from './RefusalNote.vue'
 import { eventName } from './event-name'
 import { moment } from './moment'
 
 const open = defineModel<boolean>({ required: true })
 const outbox = useOutboxStore()
+const session = useSessionStore()
+const problem = ref('')
+
+async function sendFor(other: Stranded) {
+  problem.value = ''
+  try {
+    await outbox.sendFor(other)
+  } catch (error) {
+    problem.value = sentenceOf(error)
+  }
+}
 
 function detail(event: JobEvent): string {
   const body = event.body as Record<string, unknown>
@@ -22,7 +37,37 @@ function detail(event: JobEvent): string {
     :width="680"
     leave="Keep and close"
   >
-    <p class="lead">
+    <section v-if="outbox.stranded.length">
+      <h3>Left here by others</h3>
+      <ul>
+        <li
+          v-for="other in outbox.stranded"
+          :key="other.id"
+        >
+          <div>
+            <strong>{{ other.name }}</strong> <span class="mono">{{ other.count }} waiting</span>
+            <p class="quiet">
+              It is sent when they sign in on this device.<template v-if="session.may('work:enter-for')">
+                If they are gone, you send it; the record says that you entered it for them.
+              </template>
+            </p>
+          </div>
+          <div
+            v-if="session.may('work:enter-for')"
+            class="choices"
+          >
+            <el-button @click="sendFor(other)">
+              Enter for them
+            </el-button>
+          </div>
+        </li>
+      </ul>
+      <RefusalNote :text="problem" />
+    </section>
+    <p
+      v-if="outbox.setAside.length"
+      class="lead"
+    >
       The log did not take these, most often because somebody else was faster. Keep them here, drop them, or send one again as something that happens now. The record names them either way.
     </p>
     <ul>

@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
-import { createServer } from 'node:net'
+import { createConnection, createServer } from 'node:net'
 import { join } from 'node:path'
 import { postgresPrograms } from './debian.mjs'
 import { capture, run } from './run.mjs'
@@ -19,9 +19,10 @@ const asServer = (command, args) => isRoot ? ['runuser', ['-u', 'postgres', '--'
  * @param {string} options.folder where its data lies
  * @param {boolean} [options.throwAway] for tests: no password, gone after the stop
  * @param {boolean} [options.durable] with fsync; the product always, tests do without
- * @returns {Promise<{ url: string, stop: () => Promise<void> }>}
+ * @param {boolean} [options.watched] started again whenever it dies
+ * @returns {Promise<{ url: string, pid: () => number | undefined, revive: () => Promise<void>, stop: () => Promise<void> }>}
  */
-export async function startCluster({ folder, throwAway = false, durable = !throwAway }) {
+export async function startCluster({ folder, throwAway = false, durable = !throwAway, watched = false }) {
   const programs = postgresPrograms()
   if (!programs) throw new Stop('PostgreSQL is not installed. Run: sudo apt-get install -y postgresql')
   const home = await reachable(folder)
@@ -36,16 +37,68 @@ export async function startCluster({ folder, throwAway = false, durable = !throw
     `-p ${port}`, '-c listen_addresses=127.0.0.1', `-c unix_socket_directories='${socketFolder(home)}'`,
     ...!durable ? ['-c fsync=off', '-c synchronous_commit=off', '-c full_page_writes=off'] : [],
   ].join(' ')
-  const [command, args] = asServer(join(programs, 'pg_ctl'), ['-D', data, '-l', log, '-w', '-t', '60', '-o', settings, 'start'])
-  const started = await capture(command, args)
-  if (started.code !== 0) throw new Stop(`PostgreSQL did not start. Its log is ${log}:\n${tail(log)}`)
+  const start = () => capture(...asServer(join(programs, 'pg_ctl'), ['-D', data, '-l', log, '-w', '-t', '60', '-o', settings, 'start']))
+  if ((await start()).code !== 0) throw new Stop(`PostgreSQL did not start. Its log is ${log}:\n${tail(log)}`)
+  const pid = () => readPid(data)?.pid
+  let stopping = false
+  let reviving
+  /** Starts it again when it has died, at the same port; what a killed one has left of itself needs a moment to go. */
+  const revive = () => {
+    reviving ??= (async () => {
+      for (let tries = 0; !stopping && tries < 60 && !await answers(port); tries++) {
+        // One that is dying still has its number for a moment.
+        if (!isAlive(pid()) && (await start()).code === 0) return
+        await new Promise(resolve => setTimeout(resolve, 500))
+      }
+    })().finally(() => { reviving = undefined })
+    return reviving
+  }
+  const watch = watched && setInterval(() => {
+    if (stopping || isAlive(pid())) return
+    say('PostgreSQL has died and is started again …')
+    void revive()
+  }, 1000)
   const stop = async () => {
+    stopping = true
+    clearInterval(watch)
+    await reviving
     const [command, args] = asServer(join(programs, 'pg_ctl'), ['-D', data, '-m', 'fast', '-w', 'stop'])
     await capture(command, args)
     if (throwAway) rmSync(home, { recursive: true, force: true })
   }
   const url = `postgres://${USER}${password ? `:${password}` : ''}@127.0.0.1:${port}/needler`
-  return { url, stop }
+  return { url, pid, revive, stop }
+}
+
+/** The server that runs on a data folder, by the file that it keeps there. */
+function readPid(data) {
+  try {
+    const [pid, , , port] = readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')
+    return { pid: Number(pid), port: Number(port) }
+  } catch {
+    return undefined
+  }
+}
+
+/** True when somebody listens at a port of this machine. */
+const answers = port => new Promise((resolve) => {
+  const probe = createConnection({ host: '127.0.0.1', port })
+  probe.on('connect', () => { probe.destroy(); resolve(true) })
+  probe.on('error', () => resolve(false))
+})
+
+function isAlive(pid) {
+  try {
+    return pid > 0 && process.kill(pid, 0)
+  } catch (error) {
+    return error.code === 'EPERM'
+  }
+}
+
+/** The address of the cluster of a folder that runs already; undefined when none does. */
+export async function runningCluster(folder) {
+  const found = readPid(join(await reachable(folder), 'data'))
+  return found && isAlive(found.pid) ? `postgres://${USER}:${keptSecret(join(folder, 'database-password'))}@127.0.0.1:${found.port}/needler` : undefined
 }
 
 async function makeCluster({ programs, home, data, password, throwAway }) {

@@ -34,6 +34,13 @@ export async function needBuild(env = {}) {
   writeFileSync(BUILD_STAMP, now)
 }
 
+/** For work on the code: only what runs beside the server's thread is built; the rest is built while it runs. */
+export async function needWorkers() {
+  const { buildWorkers } = await import('./workers.mjs')
+  process.env.NEEDLER_WORKERS = join(ROOT, '.nuxt', 'workers')
+  await buildWorkers(process.env.NEEDLER_WORKERS)
+}
+
 /** Brings the tables up to date; a database that cannot be used is told in its own words. */
 export async function migrate(url) {
   const { code, output } = await capture('npx', ['tsx', 'server/db/migrate.ts'], { cwd: ROOT, env: { DATABASE_URL: url } })
@@ -43,6 +50,12 @@ export async function migrate(url) {
 
 /** Puts the demonstration into an empty database, and its photos into their folder. */
 export const seed = (url, photos) => run('npx', ['tsx', 'demo/seed.ts'], { cwd: ROOT, quiet: true, env: { DATABASE_URL: url, NEEDLER_PHOTOS: photos } })
+
+/** A one-time code for the first admin when nobody is in the database; null when somebody is. */
+export async function setUpCode(url) {
+  const printed = await run('npx', ['tsx', 'scripts/tools/set-up-code.ts'], { cwd: ROOT, quiet: true, env: { DATABASE_URL: url } })
+  return /^([a-z2-9]{4}-){4}[a-z2-9]{4}$/m.exec(printed)?.[0] ?? null
+}
 
 /** The secret that seals the session cookies; made at the first start, or given from outside. */
 export const sessionSecret = folder => process.env.NUXT_SESSION_PASSWORD ?? keptSecret(join(folder, 'session-secret'))

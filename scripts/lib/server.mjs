@@ -1,6 +1,7 @@
 import { spawn } from 'node:child_process'
 import { createConnection } from 'node:net'
 import { join } from 'node:path'
+import { createInterface } from 'node:readline'
 import { ROOT } from './prepare.mjs'
 import { Stop } from './say.mjs'
 
@@ -23,16 +24,19 @@ export function needFreePort(host, port) {
 
 /**
  * Starts the built server, or the one for work on the code, and waits until it is well.
- * @returns {Promise<{ address: string, ended: Promise<number>, stop: () => Promise<number> }>}
+ * @param {object} options
+ * @param {(line: string) => void} [options.onLine] hears every line that it prints
+ * @returns {Promise<{ address: string, pid: number, ended: Promise<number>, kill: () => void, stop: () => Promise<number> }>}
  */
-export async function startServer({ url, secret, host, port, env = {}, output = 'inherit', develop = false }) {
+export async function startServer({ url, secret, host, port, env = {}, onLine, develop = false }) {
   await needFreePort(host, port)
   const child = spawn(process.execPath, develop ? DEVELOPING : BUILT, {
     env: { NODE_ENV: develop ? 'development' : 'production', ...process.env, ...env, DATABASE_URL: url, NUXT_SESSION_PASSWORD: secret, HOST: host, PORT: String(port) },
-    stdio: ['ignore', output, output],
+    stdio: ['ignore', onLine ? 'pipe' : 'inherit', onLine ? 'pipe' : 'inherit'],
     // Ctrl-C reaches the whole group at once; the start script passes it on in the right order instead.
     detached: true,
   })
+  if (onLine) for (const stream of [child.stdout, child.stderr]) createInterface({ input: stream }).on('line', onLine)
   const ended = new Promise(resolve => child.on('exit', code => resolve(code ?? 0)))
   let over = false
   void ended.then(() => { over = true })
@@ -52,7 +56,7 @@ export async function startServer({ url, secret, host, port, env = {}, output = 
     const patience = setTimeout(() => child.kill('SIGKILL'), 10_000)
     return ended.finally(() => clearTimeout(patience))
   }
-  return { address, ended, stop }
+  return { address, pid: child.pid, ended, kill: () => child.kill('SIGKILL'), stop }
 }
 
 async function isWell(address) {

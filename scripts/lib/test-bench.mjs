@@ -6,12 +6,15 @@ import { freePort, startCluster } from './cluster.mjs'
 import { migrate, seed } from './prepare.mjs'
 import { startServer } from './server.mjs'
 
+/** What a server must never print: an error that nobody waited for, or one that nobody has thought of. */
+const FAULT = /unhandledRejection|uncaughtException|UnhandledPromise|"request failed"/
+
 /**
  * A whole Needler of its own on a throw-away database with the demonstration in it.
  * @param {object} [options]
  * @param {boolean} [options.durable] keep fsync on, as the product does; for measurements
  * Signal USR2 to this process restarts the server, as an update of the product does; journeys find it in NEEDLER_BENCH_PID.
- * @returns {Promise<{ env: Record<string, string>, server: { address: string }, stop: () => Promise<void> }>}
+ * @returns {Promise<{ env: Record<string, string>, server: { address: string }, cluster: object, faults: string[], restart: () => Promise<void>, kill: () => Promise<void>, stop: () => Promise<void> }>}
  */
 export async function startTestBench({ output = 'ignore', durable = false } = {}) {
   const folder = mkdtempSync(join(tmpdir(), 'needler-'))
@@ -24,15 +27,25 @@ export async function startTestBench({ output = 'ignore', durable = false } = {}
     const port = await freePort()
     const secret = randomBytes(24).toString('hex')
     const env = { LOG_LEVEL: 'warn', NEEDLER_PHOTOS: photos, NEEDLER_SEAL_SECRET: randomBytes(24).toString('hex'), TRUST_PROXY: 'loopback' }
-    const start = () => startServer({ url: cluster.url, secret, host: '127.0.0.1', port, env, output })
+    const faults = []
+    const onLine = (line) => {
+      if (FAULT.test(line)) faults.push(line)
+      if (output === 'inherit') process.stdout.write(`${line}\n`)
+    }
+    const start = () => startServer({ url: cluster.url, secret, host: '127.0.0.1', port, env, onLine })
     let server = await start()
     const restart = async () => {
       await server.stop()
       server = await start()
     }
+    /** As when the power goes; a later `restart` brings it back. */
+    const kill = async () => {
+      server.kill()
+      await server.ended
+    }
     process.on('SIGUSR2', restart)
     return {
-      server,
+      server, cluster, faults, restart, kill,
       env: { DATABASE_URL: cluster.url, NEEDLER_PHOTOS: photos, NEEDLER_URL: server.address, NEEDLER_BENCH_PID: String(process.pid) },
       stop: async () => {
         process.off('SIGUSR2', restart)

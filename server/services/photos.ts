@@ -2,12 +2,12 @@ import { createHash } from 'node:crypto'
 import { open } from 'node:fs/promises'
 import { eq, sql } from 'drizzle-orm'
 import { fileTypeFromBuffer } from 'file-type'
-import { v5 as idFrom } from 'uuid'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { photo as photoTable } from '../db/schema'
 import { runTask, TookTooLong } from '../work/pools'
 import { appendEvents } from './append-events'
+import { entryOfPhoto } from './entry-of-photo'
 import { loadLiveJob } from './live-job'
 import type { PhotoStore } from './photo-store'
 import { Problem } from './problem'
@@ -21,8 +21,6 @@ const MOST_PHOTOS = 500
 const MOST_JOB_BYTES = 400 * 1024 * 1024
 
 const KINDS: ReadonlySet<string> = new Set(['image/jpeg', 'image/png', 'image/webp', 'image/heic', 'image/heif', 'image/avif'])
-/** So that the event that says a photo is kept has one number, however often it is sent. */
-const KEPT_EVENTS = '4f0d7c1e-8d0a-4c7e-9a1b-5f1f3f8f9a61'
 
 export const photoKey = (job: string, photo: string) => `${job}/${photo}.jpg`
 const sha256 = (bytes: Buffer): string => createHash('sha256').update(bytes).digest('hex')
@@ -53,20 +51,24 @@ export async function keepPhoto(db: Database, store: PhotoStore, person: Person,
   if (upload.size === 0) throw new Problem(422, 'photo.empty', 'The picture is empty. Take it again.')
   await requireAnnounced(db, person, { job, photo })
   const [known] = await db.select().from(photoTable).where(eq(photoTable.id, photo))
-  if (known && (known.jobId !== job || known.sourceSha256 !== upload.sha256)) throw new Problem(409, 'photo.other', 'Another picture is kept under this number. Take this one as a new photo.')
+  // After a rebuild it is not known what was sent; then what is drawn of it tells.
+  const isSourceKnown = known && known.sourceSha256 !== known.sha256
+  const other = new Problem(409, 'photo.other', 'Another picture is kept under this number. Take this one as a new photo.')
+  if (known && (known.jobId !== job || (isSourceKnown && known.sourceSha256 !== upload.sha256))) throw other
   const kept = known && await store.read(photoKey(job, photo))
-  if (!kept || sha256(kept) !== known.sha256) {
+  if (!kept || sha256(kept) !== known.sha256 || !isSourceKnown) {
     if (!known) await requireRoom(db, job)
     const drawn = await draw(upload.path)
-    await store.write(photoKey(job, photo), drawn)
     const facts = { sha256: sha256(drawn), bytes: drawn.length }
-    if (known && facts.sha256 !== known.sha256) throw new Problem(409, 'photo.cannot-mend', 'The picture was drawn otherwise than the first time, and the record names the first. Tell the office.')
-    await db.insert(photoTable).values({ id: photo, jobId: job, sourceSha256: upload.sha256, ...facts }).onConflictDoNothing()
+    if (known && facts.sha256 !== known.sha256) throw isSourceKnown ? new Problem(409, 'photo.cannot-mend', 'The picture is drawn otherwise today than the first time, and the record names the first. Tell the office.') : other
+    await store.write(photoKey(job, photo), drawn)
+    await db.insert(photoTable).values({ id: photo, jobId: job, sourceSha256: upload.sha256, ...facts })
+      .onConflictDoUpdate({ target: photoTable.id, set: { sourceSha256: upload.sha256 }, setWhere: eq(photoTable.sourceSha256, photoTable.sha256) })
   }
   const [row] = await db.select().from(photoTable).where(eq(photoTable.id, photo))
-  if (row!.sourceSha256 !== upload.sha256 || row!.jobId !== job) throw new Problem(409, 'photo.other', 'Another picture came under this number at the same moment. Take this one as a new photo.')
-  const event = { id: idFrom(photo, KEPT_EVENTS), type: 'photo-kept' as const, happenedAt: new Date().toISOString(), body: { photo, sha256: row!.sha256 } }
-  const { results: [result], seq } = await appendEvents(db, person, { jobId: job, device, drafts: [event] })
+  // Somebody else's came under this number at the same moment.
+  if (row!.sourceSha256 !== upload.sha256 || row!.jobId !== job) throw other
+  const { results: [result], seq } = await appendEvents(db, person, { jobId: job, device, drafts: [entryOfPhoto(photo, row!.sha256)] })
   if (result!.outcome === 'refused') throw new Problem(409, result!.code, result!.message)
   return { seq }
 }

@@ -103,7 +103,8 @@ async function write(db: Database, plans: readonly WritePlan[]): Promise<Set<str
   return new Set(moved.map(row => row.id))
 }
 
-function headOf({ sheet, state }: LiveJob) {
+/** What lists show of a job: derived from its state. */
+export function headOf({ sheet, state }: Pick<LiveJob, 'sheet' | 'state'>) {
   const [timer] = state.closed ? [] : timersOf(sheet, state).filter(wait => !wait.cut)
   return {
     steps_done: Object.keys(state.done).length,
@@ -126,9 +127,11 @@ function changeOfReadings({ before, after }: WritePlan) {
   }
 }
 
-const standingReadings = ({ state }: LiveJob) => new Map(state.readings.filter(reading => !reading.overtaken).map(reading => [reading.event, reading]))
+/** The readings that stand, by their event. */
+export const standingReadings = ({ state }: Pick<LiveJob, 'state'>) => new Map(state.readings.filter(reading => !reading.overtaken).map(reading => [reading.event, reading]))
 
-function readingRow({ id, sheet, state }: LiveJob, reading: ReadingTaken) {
+/** A standing reading as the read model has it. */
+export function readingRow({ id, sheet, state }: Pick<LiveJob, 'id' | 'sheet' | 'state'>, reading: ReadingTaken) {
   const { verdict, value } = assessTaken(sheet, state, reading)
   const { event, position, stage, at } = reading
   return { event_id: event, job_id: id, position, stage, value, verdict, taken_at: at }

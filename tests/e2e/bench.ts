@@ -33,6 +33,14 @@ export async function openBench(page: Page, tag: string): Promise<void> {
   await expect(stepOf(page)).toBeVisible()
 }
 
+/** Stops the server and starts it again, as an update does. */
+export async function restartServer(): Promise<void> {
+  const isWell = () => fetch(`${process.env.NEEDLER_URL}/api/health`).then(({ ok }) => ok, () => false)
+  process.kill(Number(process.env.NEEDLER_BENCH_PID), 'SIGUSR2')
+  await expect.poll(isWell).toBe(false)
+  await expect.poll(isWell).toBe(true)
+}
+
 /** A small picture, as a file from a camera. */
 export const PICTURE = { name: 'photo.png', mimeType: 'image/png', buffer: await sharp({ create: { width: 64, height: 48, channels: 3, background: '#667' } }).png().toBuffer() }
 

@@ -1,17 +1,10 @@
 import { expect, test } from '@playwright/test'
 import type { Dossier } from '#shared/wire/types'
-import { openBench, PICTURE, signedIn, stepOf, veeOf, workStep } from './bench'
+import { openBench, PICTURE, restartServer, signedIn, stepOf, veeOf, workStep } from './bench'
 
 /** What the hoist reads like when all is well, by the label of the field. */
 const READINGS: readonly [RegExp, string][] = [[/opening/, '24'], [/twist/, '2°'], [/links/, '268'], [/wire/, '7.5'], [/thickness/, '3'], [/pockets/, '0.2'], [/free turn/, '8°']]
 const reading = (label: string) => READINGS.find(([name]) => name.test(label))?.[1] ?? '0.3'
-
-async function restartServer(): Promise<void> {
-  const isWell = () => fetch(`${process.env.NEEDLER_URL}/api/health`).then(({ ok }) => ok, () => false)
-  process.kill(Number(process.env.NEEDLER_BENCH_PID), 'SIGUSR2')
-  await expect.poll(isWell).toBe(false)
-  await expect.poll(isWell).toBe(true)
-}
 
 test('a day without the link, with a reload and a restart of the server in the middle, arrives whole', async ({ browser }) => {
   const { page, context, faults } = await signedIn(browser, 'marsh', { serviceWorkers: 'allow' })

@@ -1,6 +1,6 @@
 import { computed, ref, watch } from 'vue'
 import {
-  accountOf, debtsOf, guardEvent, isDone, lastStanding, layOutVee, markRisks, nextSteps, openDuties, openRungs, sayDuties, sheetNow, stepOf, timersOf, waitsOf, type Step,
+  accountOf, debtsOf, guardEvent, isDone, lastStanding, layOutVee, markRisks, nextSteps, openDuties, openRungs, sayDuties, sheetNow, stepOf, timersOf, waitsOf, weakenedTicks, type Step,
 } from '#core'
 import { serverNow, useMsUntil } from '../../net/server-clock'
 import { useSessionStore } from '../session/session-store'
@@ -33,6 +33,8 @@ export function useBench() {
   const mayWork = computed(() => session.may('job:work') && !job.state.closed)
   const timers = computed(() => job.sheet ? timersOf(job.sheet, job.state) : [])
   const debts = computed(() => job.sheet ? debtsOf(job.sheet, job.state) : [])
+  /** Ticked steps that stand on a reading whose verdict was worse than this bench had shown, by key. */
+  const weakened = computed(() => new Map((job.sheet ? weakenedTicks(job.sheet, job.state) : []).map(line => [line.step.key, line])))
   const risks = computed(() => job.sheet ? markRisks(job.sheet, job.state) : [])
 
   /** The bags that hold what the shown step puts back. */
@@ -107,7 +109,7 @@ export function useBench() {
   })
 
   return {
-    job, session, sheet, vee, account, shown, current, next, openKeys, mayWork, timers, debts, risks, waits, isWaiting, msUntil, statusOf, wantedBags, dutiesLeft, obstacle, undoable,
+    job, session, sheet, vee, account, shown, current, next, openKeys, mayWork, timers, debts, weakened, risks, waits, isWaiting, msUntil, statusOf, wantedBags, dutiesLeft, obstacle, undoable,
     pickedPart, pickPart, look, lookBy, tick, takeBack, goBack,
   }
 }

@@ -79,14 +79,30 @@ const marks = computed(() => (dossier.value?.state.marksMade ?? []).map(made => 
         <div :class="dossier.chain.intact ? 'intact' : 'broken'">
           <span class="eyebrow">Record</span>
           <template v-if="dossier.chain.intact">
-            <span><Icon name="ph:seal-check" /> {{ dossier.events.length }} entries, unchanged</span>
+            <span><Icon name="ph:seal-check" /> {{ dossier.eventsTotal }} entries, unchanged</span>
           </template>
           <template v-else>
-            <span><Icon name="ph:warning-diamond" /> changed at entry {{ dossier.chain.brokenAt }}</span>
+            <span><Icon name="ph:warning-diamond" /> {{ dossier.chain.cutOff ? 'its end is missing' : `changed at entry ${dossier.chain.brokenAt}` }}</span>
           </template>
           <small class="mono">{{ dossier.chain.head.slice(0, 16) }}…</small>
         </div>
       </div>
+
+      <section
+        v-if="dossier.weakened.length"
+        class="plate card weak"
+      >
+        <h2><Icon name="ph:warning" /> Ticked on a better verdict</h2>
+        <p>The register of instruments made these readings worse than the bench had shown. Nothing was taken back; look whether it holds.</p>
+        <ul>
+          <li
+            v-for="line in dossier.weakened"
+            :key="line.step"
+          >
+            <strong>{{ line.title }}</strong> stands on {{ line.reading }}, shown as “{{ line.shown }}”
+          </li>
+        </ul>
+      </section>
 
       <section class="plate card">
         <h2>Readings</h2>
@@ -180,7 +196,9 @@ const marks = computed(() => (dossier.value?.state.marksMade ?? []).map(made => 
         />
       </section>
       <EventLog
+        :job-id="jobId"
         :events="dossier.events"
+        :total="dossier.eventsTotal"
         :refused="dossier.refused"
       />
       <p class="quiet">
@@ -201,6 +219,7 @@ const marks = computed(() => (dossier.value?.state.marksMade ?? []).map(made => 
 .card { padding: 18px 22px; }
 .card h2 { margin-bottom: 8px; }
 .card li { padding: 5px 0; border-top: 1px solid var(--rule); }
+.weak h2 { color: var(--brass); }
 .two { display: grid; grid-template-columns: 1fr 2fr; gap: 16px; align-items: start; }
 .scroll { overflow-x: auto; }
 .whole { white-space: nowrap; }

@@ -1,9 +1,28 @@
 <script setup lang="ts">
+import { ref, watch } from 'vue'
 import type { Dossier } from '#shared/wire/types'
+import { callApi, sentenceOf } from '../../net/api'
+import RefusalNote from '../../ui/RefusalNote.vue'
 import { eventName } from '../../ui/event-name'
 import { moment } from '../../ui/moment'
 
-defineProps<{ events: Dossier['events'], refused: Dossier['refused'] }>()
+const { jobId, events, total } = defineProps<{ jobId: string, events: Dossier['events'], total: number, refused: Dossier['refused'] }>()
+const shown = ref<Dossier['events']>([])
+const [problem, busy] = [ref(''), ref(false)]
+watch(() => events, (first) => { shown.value = [...first] }, { immediate: true })
+
+async function more() {
+  busy.value = true
+  problem.value = ''
+  try {
+    const page = await callApi<Dossier>(`/jobs/${jobId}/dossier`, { query: { after: shown.value.length } })
+    shown.value = [...shown.value, ...page.events]
+  } catch (error) {
+    problem.value = sentenceOf(error)
+  } finally {
+    busy.value = false
+  }
+}
 function subject(event: Dossier['events'][number]): string {
   const body = event.body as Record<string, unknown>
   return String(body.step ?? body.mark ?? body.position ?? body.part ?? body.choice ?? body.text ?? body.reason ?? '')
@@ -23,7 +42,7 @@ function subject(event: Dossier['events'][number]): string {
       </thead>
       <tbody>
         <tr
-          v-for="event in events"
+          v-for="event in shown"
           :key="event.id"
         >
           <td class="num">
@@ -40,6 +59,14 @@ function subject(event: Dossier['events'][number]): string {
         </tr>
       </tbody>
     </table>
+    <RefusalNote :text="problem" />
+    <el-button
+      v-if="shown.length < total"
+      :loading="busy"
+      @click="more"
+    >
+      Show more ({{ total - shown.length }} of {{ total }})
+    </el-button>
     <template v-if="refused.length">
       <h2>Not taken into the log</h2>
       <ul>

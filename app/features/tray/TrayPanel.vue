@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onMounted, ref, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { stepNumber } from '#core'
 import type { Bench } from '../bench/use-bench'
 import BagFinder from './BagFinder.vue'
@@ -23,7 +23,9 @@ function showWanted() {
 watch(bench.wantedBags, showWanted, { flush: 'post' })
 onMounted(showWanted)
 watch(() => bench.shown.value?.key, () => { found.value = null })
-const labels = (paper: string) => `/api/jobs/${job.meta!.id}/labels?paper=${paper}`
+const LABELS_A_PAGE = 48
+const labelPages = computed(() => Math.ceil(new Set(bench.account.value.flatMap(line => line.bagged.map(bag => bag.tag))).size / LABELS_A_PAGE))
+const labels = (paper: string, page = 1) => `/api/jobs/${job.meta!.id}/labels?paper=${paper}&page=${page}`
 </script>
 
 <template>
@@ -132,7 +134,16 @@ const labels = (paper: string) => `/api/jobs/${job.meta!.id}/labels?paper=${pape
           :href="labels('tape')"
           target="_blank"
           aria-label="Labels on 62 mm tape"
-        >62 mm tape</a>
+        >62 mm tape</a><template v-if="labelPages > 1">
+          , further
+          <a
+            v-for="page in labelPages - 1"
+            :key="page"
+            :href="labels('a4', page + 1)"
+            target="_blank"
+            :aria-label="`Labels on A4, part ${page + 1}`"
+          >A4 {{ page + 1 }}</a>
+        </template>
       </p>
       <el-button
         v-if="!job.state.closed && bench.session.may('job:close')"

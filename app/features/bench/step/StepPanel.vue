@@ -26,6 +26,7 @@ const moves = computed(() => {
 })
 /** Photos of this step that no duty shows. */
 const photos = computed(() => job.state.photos.filter(photo => photo.step === step.value?.key && !duties.value.some(line => line.duty.kind === 'photo')))
+const weak = computed(() => step.value && bench.weakened.value.get(step.value.key))
 const joint = computed(() => step.value?.tightens ? indexOf(job.sheet!).joint.get(step.value.tightens) : undefined)
 const body = ref<HTMLElement>()
 /** What the step waits for stands in its body, where it may be out of sight. */
@@ -73,6 +74,13 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
         :cautions="step.cautions"
         :notice="job.sheet!.notice"
       />
+      <p
+        v-if="weak"
+        class="weak"
+        role="status"
+      >
+        <Icon name="ph:warning" /> This was ticked on “{{ weak.name }}”, which the bench showed as “{{ weak.shown }}”. By the register of instruments it is not that good. Look whether it holds, or measure again.
+      </p>
       <template v-if="bench.statusOf(step) !== 'done'">
         <WaitNotice
           v-for="wait in bench.waits.value"
@@ -160,6 +168,7 @@ h2 { font-size: 29px; margin: 4px 0 6px; }
 .why { color: var(--slate); font-size: 15.5px; }
 .elsewhere button { min-height: 32px; background: none; border: 0; text-transform: none; letter-spacing: 0; color: var(--scribe); text-decoration: underline; cursor: pointer; font: 500 14px var(--text); }
 @media (pointer: coarse) { .elsewhere button { min-height: 44px; } }
+.weak { padding: 9px 14px; margin-top: 10px; background: var(--brass-tint); border-left: 6px solid var(--brass-line); }
 .duties { display: flex; flex-direction: column; gap: 8px; margin-top: 12px; }
 .notes { margin-top: 12px; }
 .notes li { padding: 6px 0; border-top: 1px solid var(--rule); }

@@ -7,6 +7,7 @@ const { step, bench, limb } = defineProps<{ step: Step, bench: Bench, limb: Limb
 
 const status = computed(() => bench.statusOf(step))
 const isShown = computed(() => bench.shown.value?.key === step.key)
+const isWeak = computed(() => bench.weakened.value.has(step.key))
 const waits = computed(() => {
   const stamp = bench.job.state.done[step.key]
   return stamp !== undefined && bench.job.waitingIds.has(stamp.event)
@@ -19,16 +20,16 @@ const words = { done: 'done', next: 'can be done now', later: 'later' }
 <template>
   <button
     class="chip"
-    :class="[status, limb, { shown: isShown }]"
+    :class="[status, limb, { shown: isShown, weak: isWeak }]"
     :data-step="step.key"
     :aria-current="isShown ? 'step' : undefined"
-    :aria-label="`${step.title}, ${words[status]}${waits ? ', waiting to be sent' : ''}`"
+    :aria-label="`${step.title}, ${words[status]}${waits ? ', waiting to be sent' : ''}${isWeak ? ', on a verdict that got worse' : ''}`"
     @click="bench.look(step)"
   >
     <span
       class="sign"
       aria-hidden="true"
-    >{{ waits ? '◔' : status === 'done' ? '✓' : step.hold ? '◆' : status === 'next' ? '›' : '' }}</span>
+    >{{ waits ? '◔' : isWeak ? '!' : status === 'done' ? '✓' : step.hold ? '◆' : status === 'next' ? '›' : '' }}</span>
     <span class="name">{{ name }}</span>
   </button>
 </template>
@@ -40,6 +41,9 @@ const words = { done: 'done', next: 'can be done now', later: 'later' }
 .sign { flex: none; width: 11px; font-size: 12px; text-align: center; }
 .done { background: var(--verdigris-tint); border-color: transparent; }
 .done .sign { color: var(--verdigris); font-weight: 700; }
+/* Held against the register: the tick stands, its reading does not as well as it was shown. */
+.done.weak { background: var(--brass-tint); }
+.done.weak .sign { color: var(--brass); font-weight: 700; }
 .later { border: 1px dashed var(--rule); color: var(--slate); }
 .next { border-color: var(--ink); }
 .shown { background: var(--prussian); border: 1px solid var(--prussian); color: var(--on-prussian); }

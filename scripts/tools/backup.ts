@@ -1,0 +1,53 @@
+import { execFile } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join, resolve } from 'node:path'
+import { promisify } from 'node:util'
+import postgres from 'postgres'
+import { photoStore } from '../../server/services/photo-store'
+import { FORMAT, lockKeys, passphrase, writeArchive, type Manifest } from './archive'
+
+const run = promisify(execFile)
+
+/** `npm run backup -- FILE`: database and photos as they are at one moment, with the keys that belong to them, in one file. Work goes on meanwhile. */
+async function backUp(path: string): Promise<Manifest> {
+  const secret = passphrase()
+  const url = process.env.DATABASE_URL!
+  const sql = postgres(url, { max: 1 })
+  const store = photoStore()
+  const work = mkdtempSync(join(tmpdir(), 'needler-backup-'))
+  try {
+    return await sql.begin('isolation level repeatable read read only', async (tx) => {
+      // The dump sees what this transaction sees; a picture is written before its row, so every photo of the dump is there.
+      const [shot] = await tx<{ snapshot: string }[]>`select pg_export_snapshot() as snapshot`
+      const photos = await tx<{ id: string, job_id: string }[]>`select id, job_id from photo order by id`
+      const [counts] = await tx<{ jobs: number, events: number }[]>`select (select count(*)::int from job) as jobs, (select count(*)::int from job_event) as events`
+      const dump = join(work, 'database.dump')
+      await run(`${process.env.NEEDLER_PROGRAMS}/pg_dump`, ['--format=custom', '--no-owner', '--no-privileges', `--snapshot=${shot!.snapshot}`, `--file=${dump}`, url])
+      const manifest: Manifest = { format: FORMAT, at: new Date().toISOString(), ...counts!, photos: photos.length }
+      await writeArchive(path, (async function* () {
+        yield { name: 'manifest.json', bytes: Buffer.from(JSON.stringify(manifest, null, 2)) }
+        yield { name: 'keys.age', bytes: await lockKeys({ sessionSecret: process.env.NUXT_SESSION_PASSWORD!, sealSecret: process.env.NEEDLER_SEAL_SECRET! }, secret) }
+        yield { name: 'database.dump', file: dump }
+        for (const { id, job_id: job } of photos) {
+          const bytes = await store.read(`${job}/${id}.jpg`)
+          if (bytes) yield { name: `photos/${job}/${id}.jpg`, bytes }
+          else console.error(`The picture of photo ${id} is not there and is not in the backup.`)
+        }
+      })())
+      return manifest
+    })
+  } finally {
+    rmSync(work, { recursive: true, force: true })
+    await sql.end()
+  }
+}
+
+try {
+  const path = resolve(process.argv[2] ?? `needler-${new Date().toISOString().slice(0, 19).replaceAll(':', '-')}.tar`)
+  const { jobs, events, photos } = await backUp(path)
+  console.log(`${path}: ${jobs} jobs, ${events} entries, ${photos} photos. Keep it and the passphrase in different places.`)
+} catch (error) {
+  console.error((error as Error).message)
+  process.exitCode = 1
+}

@@ -1,0 +1,147 @@
+import { expect, test } from '@playwright/test'
+import postgres from 'postgres'
+import type { Dossier } from '#shared/wire/types'
+import { Client, draft } from '../api/client'
+import { openBench, restartServer, signedIn, stepOf } from './bench'
+
+const PASSWORD = 'nine rusty anchors'
+
+test('the office lets a person in, who makes the password their own, signs at another bench, and is out everywhere at once', async ({ browser }) => {
+  const office = await signedIn(browser, 'admin')
+  await office.page.getByRole('link', { name: 'Office' }).click()
+  const dialog = office.page.getByRole('dialog')
+  let password = ''
+
+  await test.step('added, with a password that is told once', async () => {
+    await office.page.getByRole('button', { name: 'Add a person' }).click()
+    await dialog.getByLabel('Name, as the record shows it').fill('T. Ekström')
+    await dialog.getByLabel('Sign-in name').fill('ekstrom')
+    await dialog.getByRole('combobox', { name: 'Role' }).press('Enter')
+    await office.page.getByRole('option', { name: /^lead/ }).click()
+    await dialog.getByRole('button', { name: 'Add and make a password' }).click()
+    const told = office.page.getByRole('dialog', { name: 'For T. Ekström' })
+    password = await told.locator('.secret').innerText()
+    await told.getByRole('button', { name: 'I have passed it on' }).click()
+    await expect(office.page.getByRole('row', { name: /T\. Ekström/ })).toContainText('new password due')
+  })
+
+  const own = await browser.newContext({ serviceWorkers: 'block' })
+  const page = await own.newPage()
+  await test.step('who changes it before anything else, and takes a PIN', async () => {
+    await page.goto('/sign-in')
+    await page.getByRole('textbox', { name: 'Name' }).fill('ekstrom')
+    await page.getByLabel('Password').fill(password)
+    await page.getByRole('button', { name: 'Go to the yard' }).click()
+    await expect(page.getByRole('alert')).toContainText('The office has given you this password')
+    await page.goto('/')
+    await expect(page).toHaveURL(/\/me$/)
+    await page.getByLabel('Present password').fill(password)
+    await page.getByLabel('New password', { exact: true }).fill(PASSWORD)
+    await page.getByLabel('New password once more').fill('something else')
+    await page.getByRole('button', { name: 'Change the password' }).click()
+    await expect(page.getByText('The two are not the same')).toBeVisible()
+    await page.getByLabel('New password once more').fill(PASSWORD)
+    await page.getByRole('button', { name: 'Change the password' }).click()
+    const pin = page.locator('form', { hasText: 'With it you sign at the bench of others' })
+    await pin.getByLabel('Present password').fill(PASSWORD)
+    await pin.getByLabel('New PIN', { exact: true }).fill('805319')
+    await pin.getByLabel('New PIN once more').fill('805319')
+    await pin.getByRole('button', { name: 'Change the PIN' }).click()
+    await expect(pin.getByRole('status')).toContainText('Your PIN is changed')
+    await expect(page.getByRole('table').getByRole('row')).not.toHaveCount(0)
+  })
+
+  await test.step('whose PIN signs at the bench of another; when the tries are spent, the password does', async () => {
+    const { page: bench } = await signedIn(browser, 'okafor')
+    await bench.goto('/units/M-101')
+    await bench.getByRole('button', { name: 'Start an overhaul' }).click()
+    await bench.getByLabel('Why does it come to the bench?').fill('For the journey')
+    await bench.getByRole('button', { name: 'Start at the first step' }).click()
+    await expect(stepOf(bench)).toBeVisible()
+    const hold = stepOf(bench).locator('[data-duty="hold"]')
+    const name = hold.getByLabel('Name of the second person')
+    const pin = hold.getByLabel('PIN of the second person')
+    for (let i = 0; i < 6 && await pin.isVisible(); i++) {
+      await name.fill('ekstrom')
+      await pin.fill('111111')
+      await hold.getByRole('button', { name: 'Release' }).click()
+      await expect(hold.getByRole('alert')).toContainText(i < 5 ? 'not right' : 'password instead')
+    }
+    await hold.getByLabel('Password of the second person').fill(PASSWORD)
+    await hold.getByRole('button', { name: 'Release' }).click()
+    await expect(hold).toContainText('Released by T. Ekström')
+  })
+
+  await test.step('and who is out everywhere when the office says so', async () => {
+    await page.goto('/')
+    await expect(page.getByRole('table')).toBeVisible()
+    await office.page.getByRole('button', { name: 'More for T. Ekström' }).click()
+    await office.page.getByRole('menuitem', { name: 'Disable' }).click()
+    await expect(office.page.getByRole('row', { name: /T\. Ekström/ })).toContainText('disabled')
+    await page.reload()
+    await expect(page.getByRole('button', { name: 'Go to the yard' })).toBeVisible()
+  })
+  expect(office.faults).toEqual([])
+})
+
+test('what somebody who is gone has left on a tablet is sent by a lead, as entered for them', async ({ browser }) => {
+  const { page, context } = await signedIn(browser, 'holm')
+  await openBench(page, 'P-105')
+  await page.waitForTimeout(500)
+  await context.setOffline(true)
+  await page.keyboard.press('n')
+  await page.getByRole('dialog').getByRole('textbox').fill('Left on the tablet')
+  await page.getByRole('dialog').getByRole('button', { name: 'Keep the note' }).click()
+  await expect(page.getByText('1 waiting to send')).toBeVisible()
+  const job = page.url().split('/').pop()!
+  const admin = await Client.as('admin')
+  const { body: people } = await admin.get<{ id: string, login: string }[]>('/people')
+  const holm = people.find(row => row.login === 'holm')!
+  await admin.patch(`/people/${holm.id}`, { active: false })
+  await context.setOffline(false)
+  await expect(page.getByText('Your sign-in has run out')).toBeVisible()
+  await page.getByRole('link', { name: 'Sign in and send it' }).click()
+  await page.getByRole('textbox', { name: 'Name' }).fill('brandt')
+  await page.getByLabel('Password').fill('merrow-sound')
+  await page.getByRole('button', { name: 'Go to the yard' }).click()
+  await page.getByRole('button', { name: 'left here' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Enter for them' }).click()
+  await expect(page.getByText('waiting to send')).toHaveCount(0)
+  const lead = await Client.as('brandt')
+  const { body } = await lead.get<Dossier>(`/jobs/${job}/dossier?as=json`)
+  expect(body.events.at(-1)).toMatchObject({ type: 'note-added', body: { text: 'Left on the tablet' }, actor: { name: 'H. Brandt, entered for E. Holm' } })
+  await admin.patch(`/people/${holm.id}`, { active: true })
+})
+
+test('a bench that has seen more than a restored server tells so, and gives back what its person did', async ({ browser }) => {
+  const { page, faults } = await signedIn(browser, 'lindqvist')
+  const other = await Client.as('okafor')
+  const sql = postgres(process.env.DATABASE_URL!, { max: 1 })
+  await openBench(page, 'R-201')
+  const job = page.url().split('/').pop()!
+  const [backup] = await sql`select seq, head_hash from job where id = ${job}`
+  const write = async (text: string) => {
+    await page.keyboard.press('n')
+    await page.getByRole('dialog').getByRole('textbox').fill(text)
+    await page.getByRole('dialog').getByRole('button', { name: 'Keep the note' }).click()
+    await expect(page.getByRole('dialog')).toHaveCount(0)
+  }
+  await write('After the backup, one')
+  await other.append(job, [draft('note-added', { text: 'of a colleague' })])
+  await write('After the backup, two')
+  await expect(page.getByText('waiting to send')).toHaveCount(0)
+  await page.waitForTimeout(800)
+
+  // The server is as it was at the time of its backup; it was stopped for that.
+  await sql`delete from job_event where job_id = ${job} and seq > ${backup!.seq}`
+  await sql`delete from job_snapshot where job_id = ${job} and seq > ${backup!.seq}`
+  await sql`update job set seq = ${backup!.seq}, head_hash = ${backup!.head_hash} where id = ${job}`
+  await restartServer()
+
+  await expect(page.getByText('The server was restored')).toContainText('R. Okafor')
+  await expect.poll(async () => (await other.get<Dossier>(`/jobs/${job}/dossier?as=json`)).body.events.slice(Number(backup!.seq)).map(event => (event.body as { text: string }).text))
+    .toEqual(['After the backup, one', 'After the backup, two'])
+  expect((await other.get<Dossier>(`/jobs/${job}/dossier`)).body.chain.intact).toBe(true)
+  await sql.end()
+  expect(faults.filter(fault => !/WebSocket|ERR_|50[0-9]/.test(fault))).toEqual([])
+})
