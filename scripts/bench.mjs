@@ -50,6 +50,7 @@ await main(async () => {
     const jobs = await script('tests/bench/long-jobs.ts')
     const browser = await script('tests/bench/browser.ts', jobs.long, jobs.tall)
     const core = await script('tests/bench/core.ts')
+    const abuse = await script('tests/bench/abuse.ts')
     const append = await appendRatio(bench.env.DATABASE_URL)
     const rows = [
       inTime('tick shows its effect, p95', browser.tick.shown, 50),
@@ -68,6 +69,11 @@ await main(async () => {
       ['JavaScript of a first visit to the bench', `${browser.scriptKb.toFixed(0)} kB`, '350 kB', browser.scriptKb <= 350],
       [`events a second, 8 clients (pgbench: ${append.rows.toFixed(0)} rows)`, `${append.events.toFixed(0)} = ${(append.share * 100).toFixed(0)} %`, '30 %', append.share >= 0.3],
     ]
+    rows.push(
+      inTime(`health while ten abusers send ${abuse.requests} requests, p95`, abuse.health, 300),
+      inTime('tick of another person meanwhile, stored, p95', abuse.tick, 300),
+      ['memory of the server meanwhile, with its workers', `${abuse.memory.toFixed(0)} MB`, '600 MB', abuse.memory <= 600],
+    )
     say('')
     for (const [what, measured, aim, met] of rows) say(`${what.padEnd(56)} ${measured.padStart(14)}   aim ${aim.padEnd(9)} ${met ? 'met' : 'MISSED'}`)
   } finally {

@@ -75,6 +75,11 @@ await page.locator('input[type=file]').setInputFiles({ name: 'face.jpg', mimeTyp
 await page.getByRole('region', { name: 'What follows' }).locator('dl').waitFor()
 await take(page, 'contact')
 
+const office = await bench({ login: 'admin' })
+await office.goto('/office')
+await office.getByRole('row', { name: /R\. Okafor/ }).waitFor()
+await take(office, 'office')
+
 const dark = await bench({ colorScheme: 'dark' })
 await openJob(dark, 'P-103')
 await take(dark, 'bench-dark')

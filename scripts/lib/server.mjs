@@ -46,8 +46,9 @@ export async function startServer({ url, secret, host, port, env = {}, onLine, d
     if (over) throw new Stop('The server ended before it was up. Its last lines stand above.')
     if (await isWell(address)) break
     if (Date.now() > until) {
+      const word = await lastWord(address)
       child.kill('SIGKILL')
-      throw new Stop(`The server did not come up within ${withinMs / 1000} s.`)
+      throw new Stop(`The server did not come up within ${withinMs / 1000} s. It last said: ${word}`)
     }
     await new Promise(resolve => setTimeout(resolve, 100))
   }
@@ -58,6 +59,8 @@ export async function startServer({ url, secret, host, port, env = {}, onLine, d
   }
   return { address, pid: child.pid, ended, kill: () => child.kill('SIGKILL'), stop }
 }
+
+const lastWord = address => fetch(`${address}/api/health`).then(answer => answer.text(), error => String(error.cause ?? error))
 
 async function isWell(address) {
   try {

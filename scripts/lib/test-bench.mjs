@@ -46,7 +46,7 @@ export async function startTestBench({ output = 'ignore', durable = false } = {}
     process.on('SIGUSR2', restart)
     return {
       server, cluster, faults, restart, kill,
-      env: { DATABASE_URL: cluster.url, NEEDLER_PHOTOS: photos, NEEDLER_URL: server.address, NEEDLER_BENCH_PID: String(process.pid) },
+      env: { NEEDLER_SERVER_PID: String(server.pid), DATABASE_URL: cluster.url, NEEDLER_PHOTOS: photos, NEEDLER_URL: server.address, NEEDLER_BENCH_PID: String(process.pid) },
       stop: async () => {
         process.off('SIGUSR2', restart)
         await server.stop()

@@ -11,4 +11,4 @@ const query = Joi.object<YardQuery>({
   offset: Joi.number().integer().min(0).max(1_000_000).default(0),
 })
 
-export default defineApi({ right: 'yard:read', query }, ({ person, query }) => readYard(database(), person, query))
+export default defineApi({ right: 'yard:read', query, share: 'reading' }, ({ person, query }) => readYard(database(), person, query))

@@ -37,7 +37,7 @@ export function defineApi<P = unknown, Q = unknown, B = unknown>(
       if (route.right !== 'any' && !may(person.role, route.right)) {
         throw new Problem(403, 'right.missing', `A ${person.role} may not do this. It needs a person with the right "${route.right}".`)
       }
-      const given = await inputs(event, route, bytes => countBytes(person.id, bytes))
+      const given = await inputs(event, route, bytes => countBytes(person.id, 'messages', bytes))
       return handle({ event, person, signedIn, ...given })
     })
   })

@@ -8,14 +8,26 @@ import { Problem } from '../services/problem'
  * behind them, and a budget of bytes. What is over is told so at once and costs next to nothing.
  */
 
-const IN_WORK = 4
-const IN_QUEUE = 40
-const UPLOADS_IN_WORK = 2
-const BYTES = 400 * 1024 * 1024
-const BYTES_WINDOW_S = 600
+/** What is in work of one person at a time, and what may wait behind it. */
+const SHARES = {
+  request: { atOnce: 4, waiting: 40 },
+  /** Answers that are long, or stand on much. */
+  reading: { atOnce: 2, waiting: 20 },
+  upload: { atOnce: 2, waiting: 20 },
+  paper: { atOnce: 1, waiting: 4 },
+}
+export type Share = keyof typeof SHARES
+
+const WINDOW_S = 600
+const MB = 1024 * 1024
+/** What one person may send in ten minutes: a shift writes far less than this. */
+const BYTES = { messages: 24 * MB, pictures: 400 * MB }
 
 const limits = new LRUCache<string, LimitFunction>({ max: 5000 })
-const bytes = new RateLimiterMemory({ keyPrefix: 'bytes', points: BYTES, duration: BYTES_WINDOW_S })
+const budgets = {
+  messages: new RateLimiterMemory({ keyPrefix: 'messages', points: BYTES.messages, duration: WINDOW_S }),
+  pictures: new RateLimiterMemory({ keyPrefix: 'pictures', points: BYTES.pictures, duration: WINDOW_S }),
+}
 
 function limitOf(name: string, atOnce: number): LimitFunction {
   const limit = limits.get(name) ?? pLimit(atOnce)
@@ -23,22 +35,21 @@ function limitOf(name: string, atOnce: number): LimitFunction {
   return limit
 }
 
-export type Share = 'request' | 'upload' | 'paper'
-
 /** Does a person's work in their turn. */
 export function inShare<T>(person: string, share: Share, work: () => Promise<T>): Promise<T> {
-  const limit = limitOf(`${share}:${person}`, share === 'request' ? IN_WORK : share === 'upload' ? UPLOADS_IN_WORK : 1)
-  if (limit.pendingCount >= (share === 'paper' ? 4 : IN_QUEUE)) throw new Problem(429, 'share.requests', 'Too many requests of yours are under way. Nothing was lost; wait a moment and try again.', { retryAfterSeconds: 2 })
+  const { atOnce, waiting } = SHARES[share]
+  const limit = limitOf(`${share}:${person}`, atOnce)
+  if (limit.pendingCount >= waiting) throw new Problem(429, 'share.requests', 'Too many requests of yours are under way. Nothing was lost; wait a moment and try again.', { retryAfterSeconds: 2 })
   return limit(work)
 }
 
 /** Counts what a person sends. */
-export async function countBytes(person: string, size: number): Promise<void> {
+export async function countBytes(person: string, kind: keyof typeof BYTES, size: number): Promise<void> {
   try {
-    await bytes.consume(person, Math.max(1, size))
+    await budgets[kind].consume(person, Math.max(1, size))
   } catch (error) {
     if (!(error instanceof RateLimiterRes)) throw error
     const seconds = Math.ceil(error.msBeforeNext / 1000)
-    throw new Problem(429, 'share.bytes', `You have sent more than ${BYTES / 1024 / 1024} MB in ten minutes. It goes on in ${Math.ceil(seconds / 60)} min; what you have entered waits on this device.`, { retryAfterSeconds: seconds })
+    throw new Problem(429, 'share.bytes', `You have sent more than ${BYTES[kind] / MB} MB in ten minutes. It goes on in ${Math.ceil(seconds / 60)} min; what you have entered waits on this device.`, { retryAfterSeconds: seconds })
   }
 }

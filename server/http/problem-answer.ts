@@ -16,9 +16,18 @@ export function answerProblem(event: H3Event, thrown: unknown): ProblemDetails {
   setResponseStatus(event, status)
   setResponseHeader(event, 'content-type', 'application/problem+json')
   if (typeof allow === 'string') setResponseHeader(event, 'allow', allow)
-  if (status === 413) hangUpAfter(event)
+  if (hasMuchUnread(event)) hangUpAfter(event)
   if (typeof more.retryAfterSeconds === 'number') setResponseHeader(event, 'retry-after', more.retryAfterSeconds)
   return { ...more, type: `urn:needler:problem:${code}`, title: TITLES[status] ?? 'Problem', status, detail: message, code }
+}
+
+const WORTH_READING_BYTES = 64 * 1024
+
+/** True when so much of the body is still to come that it is not worth waiting for. */
+function hasMuchUnread({ node: { req } }: H3Event): boolean {
+  if (req.complete) return false
+  const announced = req.headers['content-length']
+  return announced === undefined ? req.headers['transfer-encoding'] !== undefined : Number(announced) > WORTH_READING_BYTES
 }
 
 /** An answer before the whole body was read: what is still coming is not waited for. */

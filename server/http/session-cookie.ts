@@ -1,4 +1,5 @@
 import { clearSession, unsealSession, updateSession, type H3Event, type SessionConfig } from 'h3'
+import { LRUCache } from 'lru-cache'
 import { SESSION_HOURS } from '../services/sessions'
 
 /*
@@ -14,15 +15,22 @@ function config(): SessionConfig & { name: string } {
 // From the environment it comes as a word.
 const asBoolean = (value: unknown): boolean => value === true || value === 'true'
 
+// To open a seal costs a key derivation; what it holds never changes, and whether the session stands is asked elsewhere.
+const opened = new LRUCache<string, string>({ max: 5000, ttl: SESSION_HOURS * 3_600_000 })
+
 /** The session that a sealed cookie names; undefined for none, for one of others, and for anything that is no cookie of ours. */
 export async function sessionOfCookies(cookies: Record<string, string>): Promise<string | undefined> {
   const settings = config()
   const sealed = cookies[settings.name]
   if (!sealed) return undefined
+  const known = opened.get(sealed)
+  if (known) return known
   try {
     const { data } = await unsealSession({} as H3Event, settings, sealed)
     const session: unknown = (data as { session?: unknown } | undefined)?.session
-    return typeof session === 'string' ? session : undefined
+    if (typeof session !== 'string') return undefined
+    opened.set(sealed, session)
+    return session
   } catch {
     return undefined
   }

@@ -39,8 +39,9 @@ const PULSE_MS = 2000
 const DEAF_AFTER_MS = 7000
 
 /**
- * Listens for growth and for changes of people until it is stopped. The driver takes a lost connection up again once and no more, so we listen
- * for our own pulse too: when it is not heard we listen anew, and `onGap` is called, so that nothing is missed silently.
+ * Listens for growth and for changes of people until it is stopped. `onGap` is called whenever listening has begun, also anew, so that nothing is
+ * missed silently. The driver takes a lost connection up again once and no more, so we listen for our own pulse too: when it is not heard we
+ * listen anew.
  */
 export function keepListening({ onGrowth, onPeople, onGap }: Heard): () => void {
   const me = randomUUID()
@@ -64,9 +65,11 @@ export function keepListening({ onGrowth, onPeople, onGap }: Heard): () => void 
         [PULSE_CHANNEL, (from) => { if (from === me) heardAt = Date.now() }],
       ]
       unlisten = []
-      for (const [channel, hear] of channels) unlisten.push((await sql.listen(channel, hear)).unlisten)
+      for (const [channel, hear] of channels) {
+        // The channels share a connection: what one has missed the others have too.
+        unlisten.push((await sql.listen(channel, hear, channel === JOB_CHANNEL ? onGap : undefined)).unlisten)
+      }
       heardAt = Date.now()
-      onGap()
     } catch (error) {
       if (!stopped) log.warn({ err: error }, 'cannot listen yet')
     } finally {

@@ -36,7 +36,7 @@ export async function readEvents(db: Database, person: Person, jobId: string, { 
 }
 
 /** Events that one answer carries; who is further behind asks again. */
-const MOST_EVENTS = 2000
+const MOST_EVENTS = 1000
 
 async function eventsAfter(db: Database, jobId: string, after: number, limit = MOST_EVENTS): Promise<LoggedEvent[]> {
   const rows = await db.select().from(jobEvent).where(and(eq(jobEvent.jobId, jobId), gt(jobEvent.seq, after))).orderBy(asc(jobEvent.seq)).limit(limit)

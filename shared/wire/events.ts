@@ -81,7 +81,7 @@ export const signSchema = Joi.object({
 export const appendSchema = Joi.object({
   device: id('the number of a device').required(),
   enteredFor: Joi.object({ id: id('the number of a person').required(), name: word.required() }),
-  events: Joi.array().items(eventSchema).min(1).max(200).required(),
+  events: Joi.array().items(eventSchema).min(1).max(100).required(),
 })
 
 /** What a seal holds, once it is open. */

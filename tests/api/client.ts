@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto'
 import type { EventBodies, EventType } from '#core'
 import type { AppendResult, JobBundle, ProblemDetails, YardAnswer } from '#shared/wire/types'
 
-const BASE = process.env.NEEDLER_URL ?? 'http://127.0.0.1:3000'
+// Asked each time: some tests have an installation of their own.
+const base = () => process.env.NEEDLER_URL ?? 'http://127.0.0.1:3000'
 
 export interface Answer<T> { status: number, headers: Headers, body: T }
 
@@ -34,7 +35,7 @@ export class Client {
   }
 
   async send<T = ProblemDetails>(method: string, path: string, body?: BodyInit, headers: Record<string, string> = {}): Promise<Answer<T>> {
-    const response = await fetch(`${BASE}/api${path}`, { method, headers: { ...(this.jar.size ? { cookie: this.cookies } : {}), ...headers }, body, ...(body instanceof ReadableStream ? { duplex: 'half' } : {}) } as RequestInit)
+    const response = await fetch(`${base()}/api${path}`, { method, headers: { ...(this.jar.size ? { cookie: this.cookies } : {}), ...headers }, body, ...(body instanceof ReadableStream ? { duplex: 'half' } : {}) } as RequestInit)
     for (const line of response.headers.getSetCookie()) {
       const [, name, value] = /^([^=]+)=([^;]*)/.exec(line)!
       this.jar.set(name!, value!)

@@ -21,3 +21,19 @@ export function askLive(path: string, headers: Record<string, string>): Promise<
     asked.end()
   })
 }
+
+/** Sends a short text as a browser does (RFC 6455: final text frame, masked). */
+export function sendText(socket: Socket, text: string): void {
+  const mask = [1, 2, 3, 4]
+  const bytes = Buffer.from(text).map((byte, i) => byte ^ mask[i % 4]!)
+  socket.write(Buffer.concat([Buffer.from([0x81, 0x80 | bytes.length, ...mask]), bytes]))
+}
+
+/** What the server says on a channel, message by message. */
+export function hear(socket: Socket): string[] {
+  const heard: string[] = []
+  socket.on('data', (chunk: Buffer) => {
+    for (let at = 0; at < chunk.length; at += 2 + chunk[at + 1]!) heard.push(chunk.subarray(at + 2, at + 2 + chunk[at + 1]!).toString())
+  })
+  return heard
+}

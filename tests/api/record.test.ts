@@ -149,7 +149,7 @@ describe('what was refused', () => {
       expect(await kept(login)).toBe(0)
     }
     const client = await Client.as('lindqvist')
-    for (let i = 0; i < 3; i++) expect((await client.append(job, wrong(150))).status).toBe(409)
+    for (let i = 0; i < 3; i++) expect((await client.append(job, wrong(100))).status).toBe(409)
     expect(await kept('lindqvist')).toBe(200)
 
     const [closed] = await database().select().from(jobTable).where(eq(jobTable.status, 'closed')).limit(1)

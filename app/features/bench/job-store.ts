@@ -18,6 +18,8 @@ import { useSessionStore } from '../session/session-store'
 export interface SignFault { sentence: string, needsPassword?: boolean }
 
 const LOOK_AGAIN_MS = 20_000
+/** Events that are surely no whole answer. */
+const MANY = 1000
 const NO_HEAD: LogHead = { seq: 0, hash: '' }
 
 /**
@@ -233,6 +235,8 @@ export const useJobStore = defineStore('job', () => {
         // The event that we know as the last one comes with the others: if it is another, or gone, the server was restored to what it was before.
         if (at.seq > 0 && events[0]?.hash !== at.hash) void open(job)
         else void grow(job, events)
+        // An answer carries so many at most; who was far behind asks again.
+        if (events.length >= MANY) setTimeout(() => void catchUp())
       } catch {
         // Not reached, or signed out: the next message, connection or tick asks again.
       }

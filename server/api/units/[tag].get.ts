@@ -3,4 +3,4 @@ import { defineApi } from '../../http/define-api'
 import { unitParams } from '../../http/params'
 import { readUnit } from '../../services/yard'
 
-export default defineApi({ right: 'yard:read', params: unitParams }, ({ person, params }) => readUnit(database(), person, params.tag))
+export default defineApi({ right: 'yard:read', params: unitParams, share: 'reading' }, ({ person, params }) => readUnit(database(), person, params.tag))

@@ -42,8 +42,8 @@ const words = { done: 'done', next: 'can be done now', later: 'later' }
 .done { background: var(--verdigris-tint); border-color: transparent; }
 .done .sign { color: var(--verdigris); font-weight: 700; }
 /* Held against the register: the tick stands, its reading does not as well as it was shown. */
-.done.weak { background: var(--brass-tint); }
-.done.weak .sign { color: var(--brass); font-weight: 700; }
+.done.weak:not(.shown) { background: var(--brass-tint); }
+.done.weak:not(.shown) .sign { color: var(--brass); font-weight: 700; }
 .later { border: 1px dashed var(--rule); color: var(--slate); }
 .next { border-color: var(--ink); }
 .shown { background: var(--prussian); border: 1px solid var(--prussian); color: var(--on-prussian); }

@@ -16,7 +16,7 @@ export default defineApi({ right: 'job:work', params: photoParams, share: 'uploa
   const path = join(tmpdir(), `needler-upload-${randomUUID()}`)
   try {
     const received = await readToFile(event, path, MOST_PHOTO_BYTES)
-    await countBytes(person.id, received.size)
+    await countBytes(person.id, 'pictures', received.size)
     const { seq } = await keepPhoto(database(), photoStore(), person, { job, photo, device: signedIn.device }, { path, ...received })
     announceGrowth(job, seq)
     return { kept: photo }
