@@ -8,10 +8,10 @@ import type { AppendResult, ProblemDetails, SessionPerson } from '#shared/wire/t
 const kept = new Map<string, string>()
 vi.stubGlobal('localStorage', { getItem: (key: string) => kept.get(key) ?? null, setItem: (key: string, value: string) => void kept.set(key, value) })
 
-interface Sent { path: string, ids: string[] }
+interface Sent { path: string, ids: string[], enteredFor?: string }
 /** The server of these tests: what it was sent, and what it answers next. */
 const server = {
-  sent: [] as Sent[], photos: [] as string[],
+  sent: [] as Sent[], photos: [] as string[], order: [] as string[],
   answer: (events: { id: string }[]): Promise<{ results: AppendResult[], seq: number }> => Promise.resolve({ results: events.map(({ id }, i) => ({ id, outcome: 'recorded', seq: i + 1, hash: `hash ${i + 1}` })), seq: events.length }),
   takePhoto: (): Promise<void> => Promise.resolve(),
 }
@@ -21,12 +21,14 @@ vi.mock('./api', async (original) => {
   const real = await original<typeof import('./api')>()
   return {
     ...real,
-    callApi: (path: string, { body }: { body: { events: { id: string }[] } }) => {
-      server.sent.push({ path, ids: body.events.map(event => event.id) })
+    callApi: (path: string, { body }: { body: { events: { id: string }[], enteredFor?: { name: string } } }) => {
+      server.sent.push({ path, ids: body.events.map(event => event.id), ...body.enteredFor ? { enteredFor: body.enteredFor.name } : {} })
+      server.order.push(...body.events.map(event => event.id))
       return server.answer(body.events)
     },
     sendPicture: (_job: string, photo: string) => {
       server.photos.push(photo)
+      server.order.push(photo)
       return server.takePhoto()
     },
   }
@@ -56,7 +58,7 @@ const settled = (outbox: ReturnType<typeof useOutboxStore>) => vi.waitFor(() => 
 
 beforeEach(async () => {
   for (const off of switchedOff.splice(0)) off()
-  Object.assign(server, usual, { sent: [], photos: [] })
+  Object.assign(server, usual, { sent: [], photos: [], order: [] })
   await Promise.all([deviceStore.waiting.clear(), deviceStore.setAside.clear(), deviceStore.photos.clear()])
 })
 
@@ -197,6 +199,39 @@ describe('photos', () => {
     expect(server.photos).toEqual(['bad', 'good'])
     expect(outbox.photos.map(({ id, problem: why }) => [id, why])).toEqual([['bad', 'refused with 422']])
     expect((await deviceStore.photos.toArray()).map(({ id }) => id)).toEqual(['bad'])
+  })
+
+  it('of a job go before its closing, those of others wait for whoever took them', async () => {
+    const { outbox, session } = device()
+    session.expired = true
+    await outbox.addPhoto({ id: 'p-1', job: 'job-1', by: okafor.id, picture })
+    await outbox.addPhoto({ id: 'p-2', job: 'job-2', by: okafor.id, picture })
+    await outbox.addPhoto({ id: 'p-3', job: 'job-1', by: 'person-brandt', picture })
+    await outbox.add('job-1', note('a'))
+    await outbox.add('job-1', { ...note('closing'), type: 'job-closed', body: {} } as JobEvent)
+    session.expired = false
+    await vi.waitFor(() => expect(server.order).toEqual(['a', 'p-1', 'closing', 'p-2']))
+    expect(outbox.photos.map(({ id }) => id)).toEqual(['p-3'])
+  })
+})
+
+describe('what somebody who is gone has left', () => {
+  const gone = { id: 'person-gone', name: 'T. Gone' }
+
+  it('is sent by a lead as entered for them, with its pictures, and waits on when the server says that they are there', async () => {
+    const { outbox } = device()
+    await outbox.add('job-1', note('left', gone))
+    await outbox.addPhoto({ id: 'p-9', job: 'job-1', by: gone.id, picture: new Blob(['picture'], { type: 'image/jpeg' }) })
+    expect(outbox.stranded).toEqual([{ ...gone, count: 2 }])
+    expect(server.sent).toEqual([])
+    server.answer = () => Promise.reject(problem(409))
+    await expect(outbox.sendFor(outbox.stranded[0]!)).rejects.toThrow('refused with 409')
+    expect([outbox.setAside.length, await inStore()]).toEqual([0, ['left']])
+    Object.assign(server, usual, { sent: [], order: [] })
+    await outbox.sendFor(outbox.stranded[0]!)
+    expect(server.sent).toEqual([{ path: '/jobs/job-1/events', ids: ['left'], enteredFor: 'T. Gone' }])
+    expect(server.order).toEqual(['left', 'p-9'])
+    expect(outbox.stranded).toEqual([])
   })
 })
 

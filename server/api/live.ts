@@ -3,6 +3,7 @@ import Joi from 'joi'
 import { may } from '#shared/rights'
 import { id } from '#shared/wire/id'
 import { database } from '../db/client'
+import { isDatabaseAway } from '../http/problem-answer'
 import { signedInOf } from '../http/session-person'
 import { hub, type Listener } from '../live/hub'
 import { admit, type Admitted } from '../live/upgrade'
@@ -35,8 +36,9 @@ export default defineWebSocketHandler({
       if (!signedIn || !may(signedIn.person.role, 'job:read')) return
       await loadLiveJob(database(), signedIn.person, value.watch, { fresh: false })
       hub.watch(listener, value.watch)
-    } catch {
+    } catch (thrown) {
       // Out of reach, unknown, or signed out meanwhile: there is nothing to tell. The page learns it from its own calls.
+      if (isDatabaseAway(thrown)) listener.close('Not available now.')
     }
   },
   close(peer) {

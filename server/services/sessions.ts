@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { and, desc, eq, gt, inArray, isNull, ne, sql, type SQL } from 'drizzle-orm'
 import type { Person, SessionRow } from '#shared/wire/types'
-import { connection, type Database } from '../db/client'
+import { tell } from '../db/bulletin'
+import type { Database } from '../db/client'
 import { person, session } from '../db/schema'
 import { mayUseDemo } from './demo-people'
 import { Problem } from './problem'
@@ -9,8 +10,6 @@ import { toPerson } from './sign-in'
 
 /** How long a sign-in lasts at most. */
 export const SESSION_HOURS = 12
-/** Which people's sessions have ended or changed; every instance hears of it. */
-export const PEOPLE_CHANNEL = 'needler_people'
 
 export interface SignedIn { person: Person, session: string, device: string, passwordDue: boolean }
 
@@ -48,7 +47,7 @@ export async function endSessions(db: Database, which: { id: string } | { person
 }
 
 /** Makes all instances look at this person again. */
-export const tellPeopleChanged = async (personId: string): Promise<void> => void await connection().sql.notify(PEOPLE_CHANNEL, personId)
+export const tellPeopleChanged = (personId: string): Promise<void> => tell('people', [personId])
 
 /** The sessions that stand, of one person or of everybody, newest first. */
 export async function listSessions(db: Database, { person: personId, current }: { person?: string | undefined, current: string }): Promise<SessionRow[]> {

@@ -1,20 +1,24 @@
 import { randomUUID } from 'node:crypto'
 import { describe, expect, it } from 'vitest'
 import type { Role } from '#shared/rights'
-import type { Person, YardAnswer } from '#shared/wire/types'
+import type { Person, ProblemDetails, YardAnswer } from '#shared/wire/types'
 import { apiRoutes } from '../support/routes'
-import { Client, draft } from './client'
+import { Client, draft, type Answer } from './client'
 
 const PUBLIC = new Set(['GET /health', 'GET /session', 'POST /session', 'DELETE /session', 'POST /set-up', 'GET /live'])
 
-/** Every route with something in its free segments. */
+/** Every route, as it is named and with something in its free segments. */
 const routes = () => apiRoutes.map(({ method, path }) => ({
-  method, path: path.replaceAll('[id]', randomUUID()).replaceAll('[photo]', randomUUID()).replaceAll('[tag]', 'P-101').replaceAll('[key]', 'split-casing-lift-pump').replaceAll('[revision]', '1'),
+  method,
+  path: {
+    pattern: path,
+    filled: path.replaceAll('[id]', randomUUID()).replaceAll('[photo]', randomUUID()).replaceAll('[tag]', 'P-101').replaceAll('[key]', 'split-casing-lift-pump').replaceAll('[revision]', '1'),
+  },
 }))
 
 describe('without a session', () => {
-  it.each(routes().filter(({ method, path }) => !PUBLIC.has(`${method} ${path}`)))('$method $path is refused', async ({ method, path }) => {
-    const { status, body, headers } = await new Client().send(method, path)
+  it.each(routes().filter(({ method, path }) => !PUBLIC.has(`${method} ${path.pattern}`)))('$method $path.pattern is refused', async ({ method, path }) => {
+    const { status, body, headers } = await new Client().send(method, path.filled)
     expect(status).toBe(401)
     expect(headers.get('content-type')).toContain('application/problem+json')
     expect(body).toMatchObject({ status: 401, code: 'session.none' })
@@ -79,15 +83,53 @@ describe('rights', () => {
     expect((await client.get('/sheets')).status).toBe(200)
   })
 
-  it('end at the sites of a sign-in', async () => {
-    const job = await (await Client.as('okafor')).openJobOf('P-104')
+  /** Who may ask each route: all who are signed in, or these. */
+  const WORKERS: readonly Role[] = ['technician', 'lead', 'engineer', 'admin']
+  const TABLE: Readonly<Record<string, readonly Role[] | 'all'>> = {
+    'GET /yard': 'all', 'GET /units/[tag]': 'all', 'GET /instruments': 'all', 'GET /sheets': 'all', 'GET /sheets/[key]/[revision]': 'all',
+    'GET /jobs/[id]': 'all', 'GET /jobs/[id]/events': 'all', 'GET /jobs/[id]/dossier': 'all', 'GET /jobs/[id]/labels': 'all', 'GET /jobs/[id]/photos/[photo]': 'all',
+    'POST /jobs/[id]/events': WORKERS, 'POST /jobs/[id]/sign': WORKERS, 'PUT /jobs/[id]/photos/[photo]': WORKERS, 'POST /units/[tag]/jobs': [...WORKERS, 'planner'],
+    'POST /sheets': ['engineer', 'admin'],
+    'GET /people': ['admin'], 'POST /people': ['admin'], 'PATCH /people/[id]': ['admin'], 'POST /people/[id]/reset': ['admin'], 'GET /sessions': ['admin'],
+    'DELETE /sessions/[id]': 'all', 'GET /me/sessions': 'all', 'PUT /me/password': 'all', 'PUT /me/pin': 'all',
+  }
+
+  it('stand in the table for every route there is', () => {
+    expect(apiRoutes.map(({ method, path }) => `${method} ${path}`).filter(name => !PUBLIC.has(name)).sort()).toEqual(Object.keys(TABLE).sort())
+  })
+
+  it.each(Object.entries(logins) as [Role, string][])('let a %s do what the table says, route by route', async (role, login) => {
+    const client = await Client.as(login)
+    for (const { method, path } of routes()) {
+      const name = `${method} ${path.pattern}`
+      if (PUBLIC.has(name)) continue
+      const { status, body } = await client.send(method, path.filled, method === 'GET' || method === 'DELETE' ? undefined : '{}', { 'content-type': 'application/json' })
+      const isAllowed = TABLE[name] === 'all' || TABLE[name]!.includes(role)
+      // Who may not is told so before anything that was sent is looked at.
+      expect([name, status === 403 && body.code === 'right.missing'], `${role}: ${status} ${body.code}`).toEqual([name, !isAllowed])
+      expect(status, name).toBeLessThan(500)
+    }
+  })
+
+  it('end at the sites of a sign-in, on every route that leads to a job or a unit', async () => {
+    const okafor = await Client.as('okafor')
+    const job = await okafor.openJobOf('P-104')
+    const photo = await okafor.announcePhoto(job)
     const elsewhere = await Client.as('duarte')
     expect((await elsewhere.get<YardAnswer>('/yard')).body.sites.map(site => site.key)).toEqual(['sludge'])
-    for (const path of [`/jobs/${job}`, `/jobs/${job}/events?after=0`, `/jobs/${job}/dossier`, '/units/P-104']) {
-      expect((await elsewhere.get(path)).body).toMatchObject({ status: 403, code: 'site.out-of-reach' })
+    const { device } = elsewhere
+    const note = draft('note-added', { text: 'from outside' })
+    const sealed = { key: 'AAAA', iv: 'AAAA', text: 'AAAA' }
+    const asked: Record<string, Promise<Answer<ProblemDetails>>> = {
+      'GET /jobs/[id]': elsewhere.get(`/jobs/${job}`), 'GET /jobs/[id]/events': elsewhere.get(`/jobs/${job}/events?after=0`), 'GET /jobs/[id]/dossier': elsewhere.get(`/jobs/${job}/dossier`),
+      'GET /jobs/[id]/labels': elsewhere.get(`/jobs/${job}/labels`), 'GET /jobs/[id]/photos/[photo]': elsewhere.get(`/jobs/${job}/photos/${photo}`), 'GET /units/[tag]': elsewhere.get('/units/P-104'),
+      'POST /jobs/[id]/events': elsewhere.append(job, [note]), 'POST /jobs/[id]/events, sealed': elsewhere.append(job, [{ ...draft('hold-released', { step: 'isolate' }), sealed }]),
+      'POST /jobs/[id]/sign': elsewhere.post(`/jobs/${job}/sign`, { device, event: note, login: 'brandt', pin: '481216' }),
+      'PUT /jobs/[id]/photos/[photo]': elsewhere.putPhoto(job, photo, Buffer.from('x')), 'POST /units/[tag]/jobs': elsewhere.post('/units/P-106/jobs', { reason: 'from outside', device }),
     }
-    expect((await elsewhere.append(job, [draft('note-added', { text: 'from outside' })])).status).toBe(403)
-    expect((await elsewhere.post('/units/P-106/jobs', { reason: 'from outside', device: elsewhere.device })).status).toBe(403)
+    for (const [name, answer] of Object.entries(asked)) expect((await answer).body, name).toMatchObject({ status: 403, code: 'site.out-of-reach' })
+    const known = new Set(Object.keys(asked))
+    expect(apiRoutes.map(({ method, path }) => `${method} ${path}`).filter(name => /\/(jobs|units)\//.test(name) && !known.has(name))).toEqual([])
   })
 })
 

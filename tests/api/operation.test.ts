@@ -95,6 +95,8 @@ describe('an installation', () => {
     const live = await askLive('/api/live', { cookie: client.cookies })
     const heard = hear(live.socket!)
     sendText(live.socket!, JSON.stringify({ watch: job }))
+    const first = await client.append(job, [draft('note-added', { text: 'before' })])
+    await until(() => expect(heard).toContain(JSON.stringify({ kind: 'grown', job, seq: first.body.seq })), 10_000)
     process.kill(postmaster(data), 'SIGKILL')
     const statuses = new Set<number>()
     await until(async () => {

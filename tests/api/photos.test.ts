@@ -1,12 +1,18 @@
-import { randomUUID } from 'node:crypto'
-import { readFileSync, writeFileSync } from 'node:fs'
+import { createHash, randomUUID } from 'node:crypto'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import type { AddressInfo } from 'node:net'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { and, eq } from 'drizzle-orm'
 import sharp from 'sharp'
 import { afterAll, describe, expect, it } from 'vitest'
 import type { Dossier, JobBundle } from '#shared/wire/types'
 import { closeConnection, database } from '../../server/db/client'
-import { job as jobTable, jobEvent, photo as photoTable } from '../../server/db/schema'
+import { job as jobTable, jobEvent, person, photo as photoTable } from '../../server/db/schema'
+import { bucketStore } from '../../server/services/photo-store'
+import { keepPhoto, readPhoto } from '../../server/services/photos'
+import { closePools } from '../../server/work/pools'
+import { BUCKET_KEY, bucketServer } from '../support/bucket'
 import { Client, draft } from './client'
 
 afterAll(closeConnection)
@@ -118,5 +124,45 @@ describe('a photo', () => {
     for (const bytes of [await plain().jpeg().toBuffer(), await plain().png().toBuffer(), await plain().webp().toBuffer()]) {
       expect((await client.putPhoto(job, await client.announcePhoto(job), bytes)).status).toBe(200)
     }
+  })
+})
+
+describe('a photo in a bucket', () => {
+  const objects = new Map<string, Buffer>()
+  const faults: { breaks?: boolean } = {}
+  const server = bucketServer(objects, faults)
+  const folder = mkdtempSync(join(tmpdir(), 'needler-bucket-'))
+  afterAll(async () => {
+    server.close()
+    rmSync(folder, { recursive: true })
+    await closePools()
+  })
+
+  it('has the same guarantees: not acknowledged when the bucket breaks off, mended when sent again, and never another', async () => {
+    await new Promise<void>(resolve => server.listen(0, '127.0.0.1', resolve))
+    const store = bucketStore({ endpoint: `http://127.0.0.1:${(server.address() as AddressInfo).port}`, bucket: 'photos', ...BUCKET_KEY })
+    const client = await Client.as('okafor')
+    const job = await client.openJobOf('P-104')
+    const photo = await client.announcePhoto(job)
+    const [row] = await database().select().from(person).where(eq(person.login, 'okafor'))
+    const okafor = { id: row!.id, login: row!.login, name: row!.name, role: row!.role, sites: null }
+    const keep = async (bytes: Buffer) => {
+      const path = join(folder, randomUUID())
+      writeFileSync(path, bytes)
+      return keepPhoto(database(), store, okafor, { job, photo, device: randomUUID() }, { path, size: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex') })
+    }
+    const bytes = await picture(320, 200)
+    faults.breaks = true
+    await expect(keep(bytes)).rejects.toThrow()
+    expect(await kept(job, photo)).toEqual([])
+    faults.breaks = false
+    await keep(bytes)
+    expect((await kept(job, photo)).length).toBe(1)
+    const [key, whole] = [...objects][0]!
+    objects.set(key, whole.subarray(0, 100))
+    await expect(readPhoto(database(), store, okafor, { job, photo })).rejects.toMatchObject({ code: 'photo.damaged' })
+    await expect(keep(await picture(320, 200, '#933'))).rejects.toMatchObject({ code: 'photo.other' })
+    await keep(bytes)
+    expect(Buffer.compare(await readPhoto(database(), store, okafor, { job, photo }), whole)).toBe(0)
   })
 })

@@ -37,14 +37,14 @@ test('the live channel tells growth from every instance, survives a lost connect
   })
 
   await test.step('an event that another instance announces', async () => {
-    await sql`select pg_notify('needler_job', ${`${job}:4711`})`
+    await sql`select pg_notify('needler', ${`job ${job} 4711`})`
     await expect.poll(heard).toContainEqual({ kind: 'grown', job, seq: 4711 })
   })
 
   await test.step('after the connection to the database was cut it says so and hears again', async () => {
     await sql`select pg_terminate_backend(pid) from pg_stat_activity where query ilike 'listen%' and pid <> pg_backend_pid()`
     await expect.poll(heard).toContainEqual({ kind: 'resync' })
-    await sql`select pg_notify('needler_job', ${`${job}:4712`})`
+    await sql`select pg_notify('needler', ${`job ${job} 4712`})`
     await expect.poll(heard).toContainEqual({ kind: 'grown', job, seq: 4712 })
   })
 

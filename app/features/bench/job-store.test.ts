@@ -162,4 +162,42 @@ describe('a job on the bench', () => {
     expect(bench.state.notes.map(note => note.text)).toEqual(['one', 'two', 'mine'])
     expect(bench.waitingIds.size).toBe(0)
   })
+
+  it('of another format is folded anew from the kept log, without a link', async () => {
+    record('a', event('n-1', 'note-added', { text: 'one' }), event('n-2', 'note-added', { text: 'two' }))
+    const bench = device()
+    await bench.open('a')
+    await vi.waitFor(async () => expect(await deviceStore.log.count()).toBe(3))
+    await vi.waitFor(async () => expect(await deviceStore.jobs.get('a')).toBeDefined())
+    const kept = (await deviceStore.jobs.get('a'))!
+    await deviceStore.jobs.put({ ...kept, format: -1, state: {} as never })
+    server.reached = false
+    const later = device()
+    await later.open('a')
+    expect(later.problem).toBeNull()
+    expect(later.state).toEqual(foldJob(liftPump, server.logs.get('a')!))
+
+    // With a hole in the kept log nothing is made up.
+    await deviceStore.log.delete(['a', 2])
+    const hollow = device()
+    await hollow.open('a')
+    expect(hollow.problem).toContain('never opened on this device')
+  })
+
+  it('that the server has lost the end of is given back: one’s own events as they were, those of others are told', async () => {
+    const bench = device()
+    await bench.open('a')
+    expect(bench.act('note-added', { text: 'mine' })).toBe(true)
+    await vi.waitFor(() => expect(bench.seq).toBe(2))
+    record('a', event('theirs', 'note-added', { text: 'theirs' }, { ...okafor, id: 'person-other', name: 'M. Other' }))
+    await bench.catchUp()
+    await vi.waitFor(async () => expect(await deviceStore.log.count()).toBe(3))
+    const [opened, mine] = server.logs.get('a')!
+
+    server.logs.set('a', [opened!])
+    await bench.catchUp()
+    await vi.waitFor(() => expect(server.logs.get('a')!.map(one => one.id)).toEqual(['opened', mine!.id]))
+    await vi.waitFor(() => expect(bench.lost.map(one => one.id)).toEqual(['theirs']))
+    expect(bench.state.notes.map(note => note.text)).toEqual(['mine'])
+  })
 })

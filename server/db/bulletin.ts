@@ -1,0 +1,14 @@
+import { connection } from './client'
+
+/*
+ * What instances tell each other through PostgreSQL. Everything goes over one channel, so that whoever hears his own pulse there hears all the rest
+ * too; the first word says what it is.
+ */
+export const BULLETIN = 'needler'
+export type Kind = 'job' | 'people' | 'pulse'
+
+/** Tells all instances; several of a kind leave in one statement. */
+export async function tell(kind: Kind, texts: readonly string[]): Promise<void> {
+  const payloads = texts.map(text => `${kind} ${text}`)
+  await connection().sql`select pg_notify(${BULLETIN}, payload) from unnest(${payloads}::text[]) as payload`
+}
