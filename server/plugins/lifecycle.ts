@@ -3,8 +3,9 @@ import { log } from '../http/log'
 import { forgetSessions } from '../http/session-person'
 import { keepListening } from '../live/channel'
 import { hub } from '../live/hub'
-import { standingOf } from '../services/sessions'
+import { forgetOldSessions, standingOf } from '../services/sessions'
 import { forgetOldTries } from '../services/try-limits'
+import { forgetOldUploads } from '../services/uploads'
 import { closePools } from '../work/pools'
 
 /** How soon a session that has ended loses its live channels, also when the word of it was lost. */
@@ -28,10 +29,17 @@ export default defineNitroPlugin((nitro) => {
     forgetSessions()
     void lookAtSessions()
   }
+  const tidy = async (): Promise<void> => {
+    try {
+      await Promise.all([forgetOldTries(), forgetOldSessions(database()), forgetOldUploads()])
+    } catch (error) {
+      log.warn({ err: error }, 'cannot tidy up')
+    }
+  }
   const timers = process.env.DATABASE_URL
     ? [
         setInterval(() => void lookAtSessions(), LOOK_AT_SESSIONS_MS),
-        setInterval(() => void forgetOldTries().catch((error: unknown) => log.warn({ err: error }, 'cannot tidy the counters')), TIDY_MS),
+        setInterval(() => void tidy(), TIDY_MS),
       ]
     : []
   for (const timer of timers) timer.unref()

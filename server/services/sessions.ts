@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { and, desc, eq, gt, inArray, isNull, ne, sql, type SQL } from 'drizzle-orm'
+import { and, desc, eq, gt, inArray, isNull, lt, ne, sql, type SQL } from 'drizzle-orm'
 import type { Person, SessionRow } from '#shared/wire/types'
 import { tell } from '../db/bulletin'
 import type { Database } from '../db/client'
@@ -57,6 +57,14 @@ export async function listSessions(db: Database, { person: personId, current }: 
     id: row.id, person: row.personId, name, device: row.device, address: row.address, agent: row.agent,
     since: row.createdAt.toISOString(), seen: row.seenAt.toISOString(), isThis: row.id === current,
   }))
+}
+
+/** How long the list of sign-ins that have ended is kept. */
+const KEPT_DAYS = 90
+
+/** Sign-ins that ended long ago are of no use to anybody. */
+export async function forgetOldSessions(db: Database): Promise<void> {
+  await db.delete(session).where(lt(session.endsAt, sql`now() - make_interval(days => ${KEPT_DAYS})`))
 }
 
 /** Ends a session; one's own always, anybody's by the office. */

@@ -1,7 +1,4 @@
-import { randomUUID } from 'node:crypto'
 import { rm } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { database } from '../../../../db/client'
 import { defineApi } from '../../../../http/define-api'
 import { countBytes } from '../../../../http/fair-share'
@@ -10,10 +7,11 @@ import { readToFile } from '../../../../http/read-body'
 import { announceGrowth } from '../../../../live/channel'
 import { photoStore } from '../../../../services/photo-store'
 import { keepPhoto, MOST_PHOTO_BYTES, requireAnnounced } from '../../../../services/photos'
+import { uploadPath } from '../../../../services/uploads'
 
 export default defineApi({ right: 'job:work', params: photoParams, share: 'upload' }, async ({ event, person, signedIn, params: { id: job, photo } }) => {
   await requireAnnounced(database(), person, { job, photo })
-  const path = join(tmpdir(), `needler-upload-${randomUUID()}`)
+  const path = uploadPath()
   try {
     const received = await readToFile(event, path, MOST_PHOTO_BYTES)
     await countBytes(person.id, 'pictures', received.size)
