@@ -43,13 +43,11 @@ await main(async () => {
       await sleep(1500 + random() * 4000)
       const what = ['server', 'database', 'both', 'restart'][Math.floor(random() * 4)]
       kills[what] += 1
-      const killDatabase = () => process.kill(bench.cluster.pid(), 'SIGKILL')
       if (what === 'restart') {
         await bench.restart()
         continue
       }
-      if (what !== 'server') killDatabase()
-      if (what !== 'database') await bench.kill()
+      await Promise.all([what !== 'server' && bench.cluster.kill(), what !== 'database' && bench.kill()])
       await sleep(random() * 1500)
       await bench.cluster.revive()
       if (what !== 'database') await bench.restart()

@@ -20,7 +20,7 @@ const asServer = (command, args) => isRoot ? ['runuser', ['-u', 'postgres', '--'
  * @param {boolean} [options.throwAway] for tests: no password, gone after the stop
  * @param {boolean} [options.durable] with fsync; the product always, tests do without
  * @param {boolean} [options.watched] started again whenever it dies
- * @returns {Promise<{ url: string, pid: () => number | undefined, revive: () => Promise<void>, stop: () => Promise<void> }>}
+ * @returns {Promise<{ url: string, kill: () => Promise<void>, revive: () => Promise<void>, stop: () => Promise<void> }>}
  */
 export async function startCluster({ folder, throwAway = false, durable = !throwAway, watched = false }) {
   const programs = postgresPrograms()
@@ -53,6 +53,11 @@ export async function startCluster({ folder, throwAway = false, durable = !throw
     })().finally(() => { reviving = undefined })
     return reviving
   }
+  /** As when the power goes: gone once nobody answers at its port any more. */
+  const kill = async () => {
+    process.kill(pid(), 'SIGKILL')
+    while (await answers(port)) await new Promise(resolve => setTimeout(resolve, 20))
+  }
   const watch = watched && setInterval(() => {
     if (stopping || isAlive(pid())) return
     say('PostgreSQL has died and is started again …')
@@ -67,7 +72,7 @@ export async function startCluster({ folder, throwAway = false, durable = !throw
     if (throwAway) rmSync(home, { recursive: true, force: true })
   }
   const url = `postgres://${USER}${password ? `:${password}` : ''}@127.0.0.1:${port}/needler`
-  return { url, pid, revive, stop }
+  return { url, kill, revive, stop }
 }
 
 /** The server that runs on a data folder, by the file that it keeps there. */
