@@ -33,7 +33,7 @@ function detail(event: JobEvent): string {
 <template>
   <AskDialog
     v-model="open"
-    title="Set aside"
+    :title="outbox.setAside.length ? 'Set aside' : 'Left here'"
     :width="680"
     leave="Keep and close"
   >
