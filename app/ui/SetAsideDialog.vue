@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import type { JobEvent } from '#core'
+import { eventName, type JobEvent } from '#core'
 import AskDialog from './AskDialog.vue'
 import { sentenceOf } from '../net/api'
 import { useOutboxStore, type Stranded } from '../net/outbox-store'
 import { useSessionStore } from '../features/session/session-store'
 import RefusalNote from './RefusalNote.vue'
-import { eventName } from './event-name'
 import { moment } from './moment'
 
 const open = defineModel<boolean>({ required: true })

@@ -3,7 +3,8 @@ import { partOf, positionOf, type Fit, type ReadingStage, type Sheet } from '../
 import { formatQuantity } from '../units'
 import type { WorkingLine } from '../working'
 import { uncertaintyOf, valuesAt20 } from './assess-reading'
-import { readingAt, type JobState } from './state'
+import { readingAt } from './reading-at'
+import type { JobState } from './state'
 
 /** One partner of a fit as it is known: measured, or by the limits of a part. */
 export interface FitSide {

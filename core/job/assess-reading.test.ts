@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { refusal } from '../../tests/support/refusal'
 import type { Position } from '../sheet'
 import { assessReading, valuesAt20 } from './assess-reading'
-import type { ReadingConditions } from './events'
+import type { ReadingConditions } from '.'
 
 const seat: Position = {
   key: 'seat', name: 'Seat', part: 'shaft', quantity: 'length', method: 'diameter survey', stations: ['inner', 'outer'], planes: ['0°', '90°'],

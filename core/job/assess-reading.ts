@@ -2,7 +2,6 @@ import { judge, lengthAt20, measurementUncertainty, runOut, shaftBow, surveyDiam
 import { planeAngleDeg, type Position } from '../sheet'
 import { formatQuantity } from '../units'
 import type { WorkingLine } from '../working'
-import type { ReadingConditions } from './events'
 
 /** One thing of a reading that has a limit: its value, the limits, the verdict. All in the SI base of the position's quantity. */
 export interface Criterion {
@@ -32,6 +31,20 @@ export interface Assessment {
   /** Why the verdict cannot be better than doubtful, in sentences. */
   doubts: string[]
   working: WorkingLine[]
+}
+
+/**
+ * With what and how warm a reading was taken. It travels with the reading, so that its verdict never changes because a register of
+ * instruments did.
+ */
+export interface ReadingConditions {
+  /**
+   * Expanded uncertainty U (k = 2) in the SI base of the quantity; the last day its calibration covers, `2027-03-12`. The server writes them
+   * down from its register; `unknown` says that the register has no such instrument, and then they are the bench's own word.
+   */
+  instrument?: { tag: string, uncertainty: number, calibratedUntil: string, unknown?: true }
+  /** What the thermometers said and how part and instrument expand, per K. Lengths only; 20 °C is assumed without it. */
+  temperature?: { partC: number, instrumentC: number, alphaPart: number, alphaInstrument: number }
 }
 
 /** How a reading came about: with what, how warm, and when (ISO 8601). */

@@ -1,8 +1,8 @@
 import { worstVerdict } from '../metrology'
 import { positionOf, readOf, type ReadingStage, type Sheet } from '../sheet'
-import { assessReading, criterion, placeOf, uncertaintyOf, valuesAt20, verdictLine, type Assessment, type Criterion } from './assess-reading'
-import type { ReadingConditions } from './events'
-import { readingAt, type JobState } from './state'
+import { assessReading, criterion, placeOf, uncertaintyOf, valuesAt20, verdictLine, type Assessment, type Criterion, type ReadingConditions } from './assess-reading'
+import { readingAt } from './reading-at'
+import type { JobState } from './state'
 
 /** A reading as it was taken, or as it stands in the form and is not stored yet. */
 export interface Taken { position: string, stage: ReadingStage, values: readonly (readonly number[])[], conditions?: ReadingConditions | undefined, at?: string | undefined }

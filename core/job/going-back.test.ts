@@ -78,7 +78,7 @@ describe.each(demoDocuments.map(document => [document.key, sheetForJob(document)
         for (const mark of one.checks ?? []) expect(markChecked(opened, mark)).toBeUndefined()
         for (const check of one.feels ?? []) expect(handCheckOf(opened, one.key, check.key)).toBeUndefined()
       }
-      expect(Object.keys(opened.wentBack.at(-1)!.reopened).sort()).toEqual(reopenedBy(sheet, state, step).map(one => one.key).sort())
+      expect(Object.keys(opened.wentBack.at(-1)!.reopened.done!).sort()).toEqual(reopenedBy(sheet, state, step).map(one => one.key).sort())
       const restored = foldJob(sheet, [eventOf('undone', { event: event.id })], opened)
       expect({ ...restored, events: 0 }).toEqual({ ...state, events: 0 })
     }), { numRuns: 30 })

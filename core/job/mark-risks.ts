@@ -1,6 +1,7 @@
 import { indexOf, markOf, partOf, type Mark, type MarkWay, type Sheet, type Step, type Treatment } from '../sheet'
 import { isDone, sheetNow } from '../teardown'
-import { markMade, type JobState } from './state'
+import { markMade } from './marks-made'
+import type { JobState } from './state'
 
 /** What each way of marking does not survive (general practice; a photo or a punch is the way out). */
 const PERISHES: Readonly<Record<MarkWay, readonly Treatment[]>> = {
@@ -53,7 +54,7 @@ export function marksToSecure(sheet: Sheet, state: JobState, step: Step): string
   const lost = (mark: Mark) => {
     const made = markMade(state, mark.key)
     if (!made || hasPhoto(state, mark.key)) return false
-    if (step.makes?.includes(mark.key)) return made.way !== 'tag' && mark.between.some(key => indexOf(sheet).part.get(key)?.porous)
+    if (step.makes?.includes(mark.key)) return made.way !== 'tag' && mark.between.some(key => indexOf(sheet).of.part.get(key)?.porous)
     return step.treats !== undefined && treatsMark(step, mark) && PERISHES[made.way].includes(step.treats.how)
   }
   return (step.treats || step.makes) && !isDone(state, step.key) ? sheet.marks.filter(lost).map(mark => mark.key) : []

@@ -1,6 +1,7 @@
 import { choiceOf, positionOf, type Sheet } from '../sheet'
 import { assessTaken } from './assess-taken'
-import { readingAt, type JobState } from './state'
+import { readingAt } from './reading-at'
+import type { JobState } from './state'
 
 export interface WayProposal {
   way: string

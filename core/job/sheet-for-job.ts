@@ -1,6 +1,6 @@
 import { DEPTH_OPTION, sheetForUnit, type Sheet } from '../sheet'
 import { cutTo } from '../teardown'
-import type { JobSetup } from './events'
+import type { JobSetup } from './opening'
 
 /**
  * The sheet of one job: of the unit with its options, to the depth of evidence that was agreed, cut to as far as the job goes.

@@ -1,6 +1,36 @@
-import { stepOf, type Sheet, type Step, type TimerKind } from '../sheet'
+import { stepName, stepOf, type Sheet, type Step, type TimerKind } from '../sheet'
 import { isDone, sheetNow } from '../teardown'
+import { refuse } from './refusal'
+import type { Stamp } from './stamp'
 import type { JobState } from './state'
+import { intoRegister, STANDS_ALONE, type Subject } from './subject'
+
+export interface WaitEvents {
+  /** The step goes on before its time is up, and somebody stands for it. */
+  'wait-cut': { step: string, reason: string }
+}
+
+export interface WaitState {
+  waitsCut: Record<string, Stamp & { reason: string }>
+}
+
+/** Times that have to pass, and what was left unfinished on purpose. */
+export const waits: Subject<WaitEvents, WaitState> = {
+  ...STANDS_ALONE,
+  empty: () => ({ waitsCut: {} }),
+  events: {
+    'wait-cut': {
+      name: 'Wait cut short',
+      ...intoRegister('waitsCut', 'step'),
+      guard: ({ sheet, state }, { step: key }, { happenedAt }) => {
+        const step = stepOf(sheet, key)
+        if (isDone(state, key)) return refuse('step.done-already', `${stepName(sheet, step)} is done already.`)
+        return runningWait(sheet, state, step, happenedAt) ? null : refuse('wait.none', `Nothing has to be waited for before ${stepName(sheet, step)}.`)
+      },
+    },
+  },
+  blockers: (sheet, state) => debtsOf(sheet, state).map(({ text, step, paidBy }) => ({ code: 'debt-open', step: paidBy.key, message: `Still owed since "${step.title}": ${text}.` })),
+}
 
 /** A time that has to pass before a step. Runs by itself from the tick of the step it counts from. */
 export interface Wait {

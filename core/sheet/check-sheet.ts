@@ -2,6 +2,7 @@ import { Value } from '@sinclair/typebox/value'
 import { DomainError } from '../domain-error'
 import { optionCombinations, wayCombinations } from './combinations'
 import { findCycle } from './find-cycle'
+import { CONDITIONAL, conditionsOf, LIST_NAMES, LISTS, placesOf, thingsOf, type ListName, type Thing } from './lists'
 import { planeAngleDeg } from './plane-angle'
 import { SheetSchema, type Sheet, type Step } from './schema'
 import { DEPTH_OPTION, sheetForUnit, withWayCleared } from './sheet-for-unit'
@@ -51,42 +52,21 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
   const faults: SheetFault[] = []
   const fault = (place: string, reason: string) => faults.push({ place, reason })
 
-  const keysOf = (list: 'parts' | 'positions' | 'marks' | 'joints' | 'steps') => {
-    const seen = new Set<string>()
-    sheet[list].forEach(({ key }, i) => {
-      if (seen.has(key)) fault(`/${list}/${i}/key`, `"${key}" is used twice in ${list}.`)
-      seen.add(key)
-    })
-    return seen
-  }
-  const parts = keysOf('parts')
-  const positions = keysOf('positions')
-  const marks = keysOf('marks')
-  const joints = keysOf('joints')
-  const steps = keysOf('steps')
-  const known = (set: ReadonlySet<string>, key: string, place: string, what: string) => {
-    if (!set.has(key)) fault(place, `There is no ${what} "${key}".`)
-  }
+  faults.push(...keyFaults(sheet), ...referenceFaults(sheet), ...conditionFaults(sheet))
   const goesBack = (key: string, place: string) => {
-    known(steps, key, place, 'step')
     if (sheet.steps.some(step => step.key === key && step.limb === 'off')) fault(place, `The work goes back to the floor or the way up, not to "${key}" on the way down.`)
   }
-  const choices = new Set(sheet.choices?.map(choice => choice.key))
-  faults.push(...conditionFaults(sheet))
+  const waysOf = (key: string) => new Set(sheet.choices?.find(choice => choice.key === key)?.ways.map(way => way.key))
   sheet.choices?.forEach((choice, i) => {
     const at = `/choices/${i}`
     const choosers = sheet.steps.filter(step => step.chooses === choice.key)
     if (choosers.length !== 1) fault(at, `The choice "${choice.key}" needs one step that makes it; it has ${choosers.length}.`)
-    const ways = new Set(choice.ways.map(way => way.key))
-    choice.proposal?.readings.forEach((read, j) => known(positions, read.position, `${at}/proposal/readings/${j}/position`, 'position'))
-    for (const side of ['allIn', 'otherwise'] as const) if (choice.proposal) known(ways, choice.proposal[side], `${at}/proposal/${side}`, 'way')
-  })
-  sheet.dryZones?.forEach((zone, i) => {
-    for (const list of ['parts', 'near'] as const) zone[list].forEach((part, j) => known(parts, part, `/dryZones/${i}/${list}/${j}`, 'part'))
+    for (const side of ['allIn', 'otherwise'] as const) {
+      if (choice.proposal && !waysOf(choice.key).has(choice.proposal[side])) fault(`${at}/proposal/${side}`, `There is no way "${choice.proposal[side]}".`)
+    }
   })
   const assembled = new Set<string>()
   sheet.assemblies?.forEach((assembly, i) => assembly.parts.forEach((part, j) => {
-    known(parts, part, `/assemblies/${i}/parts/${j}`, 'part')
     if (assembled.has(part)) fault(`/assemblies/${i}/parts/${j}`, `"${part}" is in two assemblies.`)
     assembled.add(part)
   }))
@@ -95,7 +75,6 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
   })
 
   sheet.positions.forEach((position, i) => {
-    known(parts, position.part, `/positions/${i}/part`, 'part')
     const { lower, upper } = position.limits
     if (lower !== undefined && upper !== undefined && lower > upper) fault(`/positions/${i}/limits`, `The lower limit of ${position.name} lies above the upper one.`)
     if (position.method !== 'values' && position.quantity !== 'length') fault(`/positions/${i}/quantity`, `A ${position.method} of ${position.name} must be a length.`)
@@ -103,55 +82,33 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
     if (position.atMm && (position.method !== 'run-out' || position.atMm.length !== position.stations.length)) fault(`/positions/${i}/atMm`, `${position.name} is no run-out with a place along the axis for each of its ${position.stations.length} stations.`)
     if (position.bowMm !== undefined && !position.atMm) fault(`/positions/${i}/bowMm`, `The bow of ${position.name} needs the places of its stations.`)
   })
-  sheet.marks.forEach((mark, i) => mark.between.forEach((part, j) => known(parts, part, `/marks/${i}/between/${j}`, 'part')))
   sheet.fits?.forEach((fit, i) => {
     for (const side of ['hole', 'shaft'] as const) {
       const { position, part, lowerMm, upperMm } = fit[side]
       const place = `/fits/${i}/${side}`
       if (position !== undefined) {
-        known(positions, position, `${place}/position`, 'position')
         if (sheet.positions.some(one => one.key === position && one.quantity !== 'length')) fault(`${place}/position`, `A partner of ${fit.name} must be a length.`)
       } else if (part === undefined || lowerMm === undefined || upperMm === undefined || lowerMm > upperMm) {
         fault(place, `A partner of ${fit.name} is a position, or a part with its smallest and largest size.`)
-      } else {
-        known(parts, part, `${place}/part`, 'part')
       }
     }
     const { lower, upper } = fit.clearanceMm
     if (lower !== undefined && upper !== undefined && lower > upper) fault(`/fits/${i}/clearanceMm`, `The smallest clearance of ${fit.name} lies above the largest.`)
   })
-  sheet.joints.forEach((joint, i) => known(parts, joint.fastener, `/joints/${i}/fastener`, 'part'))
   sheet.steps.forEach((step, i) => {
     const at = `/steps/${i}`
-    step.after.forEach((key, j) => known(steps, key, `${at}/after/${j}`, 'step'))
-    for (const list of ['removes', 'refits'] as const) {
-      step[list]?.forEach(({ part }, j) => known(parts, part, `${at}/${list}/${j}/part`, 'part'))
-    }
     if (step.removes && step.limb !== 'off') fault(`${at}/removes`, 'Parts come out on the off limb only.')
     if (step.refits && step.limb !== 'on') fault(`${at}/refits`, 'Parts go back on the on limb only.')
-    step.makes?.forEach((key, j) => known(marks, key, `${at}/makes/${j}`, 'mark'))
-    step.checks?.forEach((key, j) => known(marks, key, `${at}/checks/${j}`, 'mark'))
-    step.reads?.forEach((read, j) => known(positions, read.position, `${at}/reads/${j}/position`, 'position'))
-    step.decides?.forEach((key, j) => known(parts, key, `${at}/decides/${j}`, 'part'))
-    if (step.tightens) known(joints, step.tightens, `${at}/tightens`, 'joint')
-    if (step.chooses) known(choices, step.chooses, `${at}/chooses`, 'choice')
     for (const [choice, ways] of Object.entries(step.ways ?? {})) {
-      known(choices, choice, `${at}/ways`, 'choice')
-      const named = new Set(sheet.choices?.find(candidate => candidate.key === choice)?.ways.map(way => way.key))
-      ways.forEach((way, j) => known(named, way, `${at}/ways/${choice}/${j}`, 'way'))
+      if (!sheet.choices?.some(candidate => candidate.key === choice)) fault(`${at}/ways`, `There is no choice "${choice}".`)
+      else ways.forEach((way, j) => { if (!waysOf(choice).has(way)) fault(`${at}/ways/${choice}/${j}`, `There is no way "${way}".`) })
     }
-    step.behind?.forEach((part, j) => known(parts, part, `${at}/behind/${j}`, 'part'))
     step.reads?.forEach((read, j) => {
       if (read.backTo) goesBack(read.backTo, `${at}/reads/${j}/backTo`)
       if (!read.keeps) return
-      known(positions, read.keeps.position, `${at}/reads/${j}/keeps/position`, 'position')
       const quantityOf = (key: string) => sheet.positions.find(position => position.key === key)?.quantity
       if (quantityOf(read.keeps.position) !== quantityOf(read.position)) fault(`${at}/reads/${j}/keeps/position`, `"${read.position}" can only keep to a reading of the same quantity.`)
     })
-    step.waits?.forEach((wait, j) => known(steps, wait.after, `${at}/waits/${j}/after`, 'step'))
-    step.owes?.forEach((debt, j) => known(steps, debt.paidBy, `${at}/owes/${j}/paidBy`, 'step'))
-    step.treats?.parts.forEach((part, j) => known(parts, part, `${at}/treats/parts/${j}`, 'part'))
-    step.outside?.parts.forEach((part, j) => known(parts, part, `${at}/outside/parts/${j}`, 'part'))
     step.feels?.forEach((check, j) => check.wrong.forEach((wrong, k) => wrong.causes.forEach((cause, l) => {
       if (cause.backTo) goesBack(cause.backTo, `${at}/feels/${j}/wrong/${k}/causes/${l}/backTo`)
     })))
@@ -170,18 +127,45 @@ function roundTheTurn(planes: readonly string[]): boolean {
   return angles.length >= 8 && angles.every((angle, i) => angle >= 0 && angle < 360 && (angles[i + 1] ?? angles[0]! + 360) - angle > 0 && (angles[i + 1] ?? angles[0]! + 360) - angle <= 90)
 }
 
+/** Keys are used once: in each list, and in each list within one of its things. */
+function keyFaults(sheet: Sheet): SheetFault[] {
+  const twice = (things: readonly Thing[], key: 'key' | 'name', where: string, at: string): SheetFault[] => {
+    const seen = new Set<string>()
+    return things.flatMap((thing, i) => {
+      const name = thing[key]!
+      const isTwice = seen.has(name)
+      seen.add(name)
+      return isTwice ? [{ place: `${at}/${i}/${key}`, reason: `"${name}" is used twice in ${where}.` }] : []
+    })
+  }
+  return LIST_NAMES.flatMap((list) => {
+    const { key, nested = [] } = LISTS[list]
+    return [...twice(thingsOf(sheet, list), key, list, `/${list}`), ...thingsOf(sheet, list).flatMap((thing, i) => nested.flatMap(path =>
+      [...placesOf(thing, path)].flatMap(({ at, value }) => twice(value as Thing[], 'key', `${path.split('/').at(-1)} of "${thing[key]}"`, `/${list}/${i}${at}`))))]
+  })
+}
+
+/** What a thing names is there, and what one of its variants would have it name. */
+function referenceFaults(sheet: Sheet): SheetFault[] {
+  const known = new Map(LIST_NAMES.map(list => [LISTS[list].kind, new Set(thingsOf(sheet, list).map(thing => thing[LISTS[list].key]))]))
+  const faultsIn = (list: ListName, thing: object, where: string): SheetFault[] => LISTS[list].refers.flatMap(({ path, to }) => [...placesOf(thing, path)]
+    .filter(({ value }) => !known.get(to)!.has(value as string)).map(({ at, value }) => ({ place: where + at, reason: `There is no ${to} "${String(value)}".` })))
+  return LIST_NAMES.flatMap(list => thingsOf(sheet, list).flatMap((thing, i) => [
+    ...faultsIn(list, thing, `/${list}/${i}`), ...(thing.variants ?? []).flatMap(({ set }, j) => faultsIn(list, set, `/${list}/${i}/variants/${j}/set`)),
+  ]))
+}
+
 /** Conditions name options and values that exist, and describe no more machines than can be checked one by one. */
 function conditionFaults(sheet: Sheet): SheetFault[] {
   const values = new Map([[DEPTH_OPTION, new Set<string>(DEPTHS)], ...(sheet.options ?? []).map(option => [option.key, new Set(option.values.map(v => v.key))] as const)])
   const faults: SheetFault[] = []
-  for (const list of ['parts', 'positions', 'marks', 'joints', 'steps'] as const) {
-    sheet[list].forEach((thing, i) => {
-      const conditions = [thing.when, ...(thing.variants ?? []).map(variant => variant.when)].flatMap(when => Object.entries(when ?? {}))
-      for (const [option, wanted] of conditions) {
+  for (const list of CONDITIONAL) {
+    for (const [i, thing] of thingsOf(sheet, list).entries()) {
+      for (const [option, wanted] of conditionsOf(thing).flatMap(condition => Object.entries(condition))) {
         const unknown = wanted.find(value => !values.get(option)?.has(value))
         if (unknown) faults.push({ place: `/${list}/${i}`, reason: values.has(option) ? `The option "${option}" has no value "${unknown}".` : `There is no option "${option}".` })
       }
-    })
+    }
   }
   const machines = optionCombinations(sheet).length * wayCombinations(sheet).length
   if (machines > MOST_MACHINES) faults.push({ place: '/options', reason: `Options and choices make ${machines} different overhauls; at most ${MOST_MACHINES} fit one sheet.` })

@@ -1,3 +1,4 @@
+import { CONDITIONAL, conditionsOf, thingsOf } from './lists'
 import { DEPTH_OPTION } from './sheet-for-unit'
 import { DEPTHS } from './terms'
 import type { Sheet } from './schema'
@@ -9,8 +10,7 @@ export function picks(lists: readonly { key: string, values: readonly string[] }
 
 /** All the machines one sheet describes: every combination of its options, and of the depth of evidence when it asks for that. */
 export function optionCombinations(sheet: Sheet): Record<string, string>[] {
-  const asksForDepth = [...sheet.steps, ...sheet.marks, ...sheet.positions, ...sheet.parts, ...sheet.joints]
-    .some(thing => thing.when?.[DEPTH_OPTION] ?? thing.variants?.some(variant => variant.when[DEPTH_OPTION]))
+  const asksForDepth = CONDITIONAL.some(list => thingsOf(sheet, list).some(thing => conditionsOf(thing).some(condition => condition[DEPTH_OPTION])))
   return picks([
     ...(sheet.options ?? []).map(option => ({ key: option.key, values: option.values.map(value => value.key) })),
     ...(asksForDepth ? [{ key: DEPTH_OPTION, values: DEPTHS }] : []),

@@ -1,11 +1,10 @@
 import { DomainError } from '../domain-error'
 import { leaveOut } from './leave-out'
+import { CONDITIONAL, thingsOf, type Condition, type Thing } from './lists'
 import type { Sheet } from './schema'
 
 /** What a unit says of its options: option → value. */
 export type UnitOptions = Readonly<Record<string, string>>
-
-type Conditional = { when?: Readonly<Record<string, readonly string[]>>, variants?: readonly { when: Readonly<Record<string, readonly string[]>>, set: object }[] }
 
 /** Not an option of the unit but of the job; conditions of a sheet may ask for it under this name. */
 export const DEPTH_OPTION = 'evidence'
@@ -21,18 +20,23 @@ export const DEPTH_OPTION = 'evidence'
  */
 export function sheetForUnit(sheet: Sheet, options: UnitOptions = {}): Sheet {
   const chosen = fullOptions(sheet, options)
-  const holds = (condition: Conditional['when']) => Object.entries(condition ?? {}).every(([option, values]) => values.includes(chosen[option] ?? ''))
-  const settle = <T extends Conditional>(thing: T): T => {
+  const holds = (condition: Condition = {}) => Object.entries(condition).every(([option, values]) => values.includes(chosen[option] ?? ''))
+  const settle = (thing: Thing): Thing => {
     if (!thing.when && !thing.variants) return thing
     const { when: _when, variants = [], ...plain } = thing
-    return Object.assign(plain, ...variants.filter(variant => holds(variant.when)).map(variant => variant.set)) as T
+    return Object.assign(plain, ...variants.filter(variant => holds(variant.when)).map(variant => variant.set)) as Thing
   }
-  const list = <T extends Conditional>(things: readonly T[]): T[] => things.filter(thing => holds(thing.when)).map(settle)
   const { options: _options, ...rest } = sheet
-  const partsLeft = new Set(sheet.parts.filter(part => holds(part.when)).map(part => part.key))
-  const stepsLeft = new Set(sheet.steps.filter(step => holds(step.when)).map(step => step.key))
-  // Variants first, because they may bring references that the leaving out has to see; then what does not apply goes.
-  const settled = { ...rest, parts: sheet.parts.map(settle), positions: list(sheet.positions), marks: list(sheet.marks), joints: list(sheet.joints), ...(sheet.fits ? { fits: list(sheet.fits) } : {}), steps: sheet.steps.map(settle) }
+  const stays = (list: 'parts' | 'steps') => new Set(sheet[list].filter(thing => holds(thing.when)).map(thing => thing.key))
+  const [partsLeft, stepsLeft] = [stays('parts'), stays('steps')]
+  // Variants first, because they may bring references that the leaving out has to see; then what does not apply goes, and with parts and steps
+  // all that belongs to them.
+  const settled = { ...rest }
+  for (const list of CONDITIONAL) {
+    if (!sheet[list]) continue
+    const things = thingsOf(sheet, list)
+    Object.assign(settled, { [list]: (list === 'parts' || list === 'steps' ? things : things.filter(thing => holds(thing.when))).map(settle) })
+  }
   return withWayCleared(leaveOut(settled, { step: step => stepsLeft.has(step.key), part: key => partsLeft.has(key) }))
 }
 

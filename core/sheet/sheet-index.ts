@@ -1,14 +1,13 @@
 import { DomainError } from '../domain-error'
-import type { Choice, Joint, Mark, Part, Position, Sheet, Step } from './schema'
+import { LIST_NAMES, LISTS, thingsOf } from './lists'
+import type { Choice, Fit, Joint, Mark, Part, Position, Sheet, Step } from './schema'
 import type { ReadingStage } from './terms'
 
+interface Things { part: Part, position: Position, mark: Mark, joint: Joint, fit: Fit, choice: Choice, step: Step }
+
 interface SheetIndex {
-  part: ReadonlyMap<string, Part>
-  position: ReadonlyMap<string, Position>
-  mark: ReadonlyMap<string, Mark>
-  joint: ReadonlyMap<string, Joint>
-  choice: ReadonlyMap<string, Choice>
-  step: ReadonlyMap<string, Step>
+  /** The things of each list by their key. */
+  of: { readonly [K in keyof Things]: ReadonlyMap<string, Things[K]> }
   /** Where a step stands in the list of steps. */
   place: ReadonlyMap<string, number>
   /** For each step, by its place: the places of the steps it stands on. */
@@ -28,26 +27,26 @@ const indexes = new WeakMap<Sheet, SheetIndex>()
 export function indexOf(sheet: Sheet): SheetIndex {
   let index = indexes.get(sheet)
   if (!index) {
-    const byKey = <T extends { key: string }>(list: readonly T[]) => new Map(list.map(item => [item.key, item]))
     const followers = new Map<string, Step[]>(sheet.steps.map(step => [step.key, []]))
     for (const step of sheet.steps) for (const before of step.after) followers.get(before)?.push(step)
     const read = new Map(sheet.steps.flatMap(step => step.reads ?? []).map(asked => [`${asked.position} ${asked.stage}`, asked]))
     const place = new Map(sheet.steps.map((step, at) => [step.key, at]))
     const before = sheet.steps.map(step => step.after.flatMap(key => place.get(key) ?? []))
-    index = { part: byKey(sheet.parts), position: byKey(sheet.positions), mark: byKey(sheet.marks), joint: byKey(sheet.joints), choice: byKey(sheet.choices ?? []), step: byKey(sheet.steps), place, before, followers, read }
+    index = { of: byKey(sheet), place, before, followers, read }
     indexes.set(sheet, index)
   }
   return index
 }
 
+/** The things of every list by their key. */
+const byKey = (sheet: Sheet): SheetIndex['of'] => Object.fromEntries(
+  LIST_NAMES.map(list => [LISTS[list].kind, new Map(thingsOf(sheet, list).map(thing => [thing[LISTS[list].key], thing]))])) as unknown as SheetIndex['of']
+
 /** Look-up of one kind of thing by its key; what is not there is refused with the name of the sheet. */
-function lookUp<K extends 'step' | 'part' | 'position' | 'mark' | 'choice'>(kind: K) {
-  type Found = SheetIndex[K] extends ReadonlyMap<string, infer T> ? T : never
-  return (sheet: Sheet, key: string): Found => {
-    const found = indexOf(sheet)[kind].get(key)
-    if (!found) throw new DomainError(`sheet.no-such-${kind}`, `The sheet "${sheet.title}" has no ${kind} "${key}".`)
-    return found as Found
-  }
+const lookUp = <K extends keyof Things>(kind: K) => (sheet: Sheet, key: string): Things[K] => {
+  const found = indexOf(sheet).of[kind].get(key)
+  if (!found) throw new DomainError(`sheet.no-such-${kind}`, `The sheet "${sheet.title}" has no ${kind} "${key}".`)
+  return found
 }
 
 /** The step of that key. Throws DomainError `sheet.no-such-step`. */
@@ -58,6 +57,10 @@ export const partOf = lookUp('part')
 export const positionOf = lookUp('position')
 /** The match-mark of that key. Throws DomainError `sheet.no-such-mark`. */
 export const markOf = lookUp('mark')
+/** The joint of that key. Throws DomainError `sheet.no-such-joint`. */
+export const jointOf = lookUp('joint')
+/** The fit of that key. Throws DomainError `sheet.no-such-fit`. */
+export const fitOf = lookUp('fit')
 /** The fork of that key. Throws DomainError `sheet.no-such-choice`. */
 export const choiceOf = lookUp('choice')
 

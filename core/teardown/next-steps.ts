@@ -16,7 +16,7 @@ export function nextSteps(sheet: Sheet, progress: Standing): Step[] {
 /** The steps that must be ticked before this one and are not, in the order in which the sheet names them. */
 export function missingBefore(sheet: Sheet, progress: Standing, step: Step): Step[] {
   const now = sheetNow(sheet, progress)
-  return (indexOf(now).step.get(step.key)?.after ?? []).filter(key => !isDone(progress, key)).map(key => stepOf(now, key))
+  return (indexOf(now).of.step.get(step.key)?.after ?? []).filter(key => !isDone(progress, key)).map(key => stepOf(now, key))
 }
 
 /** The ticked steps that stand on this one: they would hang in the air if it were undone. */

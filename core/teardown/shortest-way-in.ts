@@ -58,7 +58,7 @@ export function shortestWayIn(sheet: Sheet, progress: Pick<Progress, 'done' | 'w
 }
 
 function requireTarget(sheet: Sheet, target: string): void {
-  const index = indexOf(sheet)
+  const index = indexOf(sheet).of
   if (!index.part.has(target) && !index.position.has(target) && !index.step.has(target)) {
     throw new DomainError('way.no-target', `The sheet "${sheet.title}" has no part, position or step "${target}".`)
   }
@@ -77,7 +77,7 @@ function forkOf(steps: readonly Step[], isOpen: (choice: string) => boolean): st
  * used in several lists: a part is meant before a position, and that before a step.
  */
 export function goalsOf(sheet: Sheet, target: string, ways: Ways = {}): Step[] {
-  const { part, position, step } = indexOf(sheet)
+  const { part, position, step } = indexOf(sheet).of
   const on = (candidate: Step) => isOnWay(candidate, ways)
   if (part.has(target)) return sheet.steps.filter(candidate => candidate.removes?.some(piece => piece.part === target) && on(candidate))
   if (position.has(target)) return sheet.steps.filter(candidate => candidate.reads?.some(read => read.position === target) && on(candidate)).slice(0, 1)

@@ -53,7 +53,7 @@ function longLog(sheet: Sheet): JobEvent[] {
     if (event.type !== 'job-closed') take(event)
   }
   for (;;) {
-    const { draft, byLead } = nextDeed(sheet, state, nextSteps(sheet, state)[0]!, goodTruth(sheet), new Date())
+    const { draft, byLead } = nextDeed(sheet, state, nextSteps(sheet, state)[0]!, goodTruth(sheet), new Date(state.opened!.at))
     const event = { ...draft, actor: byLead ? { id: 'person-lead', name: 'Lead' } : { id: 'person-a', name: 'A' } } as JobEvent
     if (draft.type !== 'step-done') take(event)
     else if (guardEvent(sheet, state, event)) take(bringBack(sheet, state)!)
@@ -64,12 +64,14 @@ function longLog(sheet: Sheet): JobEvent[] {
 /** Sends a log that others have made up through the door of the server; each person and event gets a real name. */
 async function write(job: string, events: readonly JobEvent[]): Promise<void> {
   const ids = new Map(events.map(event => [event.id, randomUUID()]))
+  // The walk stands at one moment; here that moment is now, because nothing is dated before its job.
+  const happenedAt = new Date().toISOString()
   for (let i = 0; i < events.length;) {
     const { actor } = events[i]!
     let end = i
     while (end < events.length && end - i < BATCH && events[end]!.actor.id === actor.id) end++
     const drafts = events.slice(i, end).map(event => ({
-      id: ids.get(event.id)!, type: event.type, happenedAt: event.happenedAt, body: event.type === 'undone' ? { event: ids.get(event.body.event)! } : event.body,
+      id: ids.get(event.id)!, type: event.type, happenedAt, body: event.type === 'undone' ? { event: ids.get(event.body.event)! } : event.body,
     })) as EventDraft[]
     const { results } = await appendEvents(db, actor.id === 'person-lead' ? lead : technician, { jobId: job, device: randomUUID(), drafts })
     const refused = results.find(result => result.outcome === 'refused')

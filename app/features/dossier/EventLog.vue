@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
+import { eventName } from '#core'
 import type { Dossier } from '#shared/wire/types'
 import { callApi, sentenceOf } from '../../net/api'
 import RefusalNote from '../../ui/RefusalNote.vue'
-import { eventName } from '../../ui/event-name'
 import { moment } from '../../ui/moment'
 
 const { jobId, events, total } = defineProps<{ jobId: string, events: Dossier['events'], total: number, refused: Dossier['refused'] }>()

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { callApi, sentenceOf } from '../../net/api'
+import { callApi } from '../../net/api'
 import RefusalNote from '../../ui/RefusalNote.vue'
+import FormField from './FormField.vue'
+import { useSubmit } from './use-submit'
 
 const { kind } = defineProps<{ kind: 'password' | 'pin' }>()
 const emit = defineEmits<{ changed: [] }>()
@@ -11,28 +13,21 @@ const WORDS = {
   pin: { title: 'PIN', secret: 'New PIN', again: 'New PIN once more', hint: '6 to 8 digits. With it you sign at the bench of others. After ten wrong ones in an hour your password is asked instead.', done: 'Your PIN is changed. All other devices are signed out.' },
 }
 const words = computed(() => WORDS[kind])
-const [present, secret, again, problem] = [ref(''), ref(''), ref(''), ref('')]
-const [busy, done] = [ref(false), ref(false)]
+const [present, secret, again] = [ref(''), ref(''), ref('')]
+const done = ref(false)
 const ready = computed(() => present.value !== '' && (kind === 'pin' ? /^\d{6,8}$/.test(secret.value) : secret.value.length >= 10) && again.value !== '')
 
-async function change() {
+const { busy, problem, submit } = useSubmit(async () => {
+  await callApi(`/me/${kind}`, { method: 'PUT', body: { present: present.value, [kind]: secret.value } })
+  done.value = true
+  present.value = secret.value = again.value = ''
+  emit('changed')
+})
+
+function change(): void {
   done.value = false
-  if (secret.value !== again.value) {
-    problem.value = 'The two are not the same. Type it twice.'
-    return
-  }
-  busy.value = true
-  problem.value = ''
-  try {
-    await callApi(`/me/${kind}`, { method: 'PUT', body: { present: present.value, [kind]: secret.value } })
-    done.value = true
-    present.value = secret.value = again.value = ''
-    emit('changed')
-  } catch (error) {
-    problem.value = sentenceOf(error)
-  } finally {
-    busy.value = false
-  }
+  if (secret.value === again.value) void submit()
+  else problem.value = 'The two are not the same. Type it twice.'
 }
 </script>
 
@@ -45,26 +40,26 @@ async function change() {
     <p class="quiet">
       {{ words.hint }}
     </p>
-    <label :for="`${kind}-present`">Present password</label>
-    <el-input
+    <FormField
       :id="`${kind}-present`"
       v-model="present"
+      label="Present password"
       type="password"
       autocomplete="current-password"
     />
-    <label :for="`${kind}-new`">{{ words.secret }}</label>
-    <el-input
+    <FormField
       :id="`${kind}-new`"
       v-model="secret"
+      :label="words.secret"
       type="password"
       :inputmode="kind === 'pin' ? 'numeric' : 'text'"
       :maxlength="kind === 'pin' ? 8 : 200"
       autocomplete="new-password"
     />
-    <label :for="`${kind}-again`">{{ words.again }}</label>
-    <el-input
+    <FormField
       :id="`${kind}-again`"
       v-model="again"
+      :label="words.again"
       type="password"
       :inputmode="kind === 'pin' ? 'numeric' : 'text'"
       :maxlength="kind === 'pin' ? 8 : 200"
@@ -91,7 +86,6 @@ async function change() {
 
 <style scoped>
 .form { display: flex; flex-direction: column; gap: 6px; padding: 18px 22px 20px; }
-label { font: 600 15px var(--label); margin-top: 6px; }
 .el-button { margin-top: 12px; align-self: start; }
 .done { color: var(--verdigris); font-weight: 600; }
 </style>

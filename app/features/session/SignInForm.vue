@@ -1,32 +1,23 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { sentenceOf } from '../../net/api'
-import { useSessionStore } from './session-store'
 import RefusalNote from '../../ui/RefusalNote.vue'
+import FormField from './FormField.vue'
+import { useSessionStore } from './session-store'
+import { useSubmit } from './use-submit'
 
 const session = useSessionStore()
 const route = useRoute()
 const login = ref('')
 const password = ref('')
-const problem = ref('')
-const busy = ref(false)
+const { busy, problem, submit } = useSubmit(async () => {
+  await session.signIn(login.value, password.value)
+  const to = String(route.query.to ?? '/')
+  await navigateTo(to.startsWith('/') && !to.startsWith('//') ? to : '/')
+})
 
-async function submit() {
-  if (!login.value.trim() || !password.value) {
-    problem.value = 'Type your name and your password.'
-    return
-  }
-  busy.value = true
-  problem.value = ''
-  try {
-    await session.signIn(login.value, password.value)
-    const to = String(route.query.to ?? '/')
-    await navigateTo(to.startsWith('/') && !to.startsWith('//') ? to : '/')
-  } catch (error) {
-    problem.value = sentenceOf(error)
-  } finally {
-    busy.value = false
-  }
+function signIn(): void {
+  if (login.value.trim() && password.value) void submit()
+  else problem.value = 'Type your name and your password.'
 }
 </script>
 
@@ -34,24 +25,24 @@ async function submit() {
   <div class="page">
     <form
       class="plate"
-      @submit.prevent="submit"
+      @submit.prevent="signIn"
     >
       <p class="eyebrow">
         Overhaul bench
       </p>
       <h1>Sign in</h1>
-      <label for="login">Name</label>
-      <el-input
+      <FormField
         id="login"
         v-model="login"
+        label="Name"
         autocomplete="username"
         autocapitalize="off"
         spellcheck="false"
       />
-      <label for="password">Password</label>
-      <el-input
+      <FormField
         id="password"
         v-model="password"
+        label="Password"
         type="password"
         autocomplete="current-password"
       />
@@ -100,7 +91,6 @@ async function submit() {
 .page { display: grid; grid-template-columns: minmax(300px, 400px) minmax(0, 520px); gap: 72px; align-items: center; justify-content: center; min-height: 100%; padding: 24px; }
 form { display: flex; flex-direction: column; gap: 8px; padding: 30px 30px 24px; }
 h1 { font-size: 36px; margin-bottom: 10px; }
-label { font: 600 15px var(--label); margin-top: 6px; }
 .el-button { margin-top: 16px; min-height: 52px; font-size: 20px; }
 .small { font-size: 13px; margin-top: 10px; }
 .drawing { width: 100%; fill: none; stroke: var(--prussian); stroke-width: 2; }

@@ -1,0 +1,44 @@
+import type { Depth } from '../sheet'
+import { refuse } from './refusal'
+import type { Stamp } from './stamp'
+import { STANDS_ALONE, type Subject } from './subject'
+
+/** What is settled when a job starts; together with the sheet it gives the sheet of the job. */
+export interface JobSetup {
+  /** Options of the unit, as they were. */
+  options?: Record<string, string>
+  depth?: Depth
+  /** Only as far as this part or position. */
+  target?: string
+}
+
+export interface OpeningEvents {
+  'job-opened': { reason: string } & JobSetup
+  'job-closed': { remark?: string }
+}
+
+export interface OpeningState {
+  opened: (Stamp & { reason: string } & JobSetup) | null
+  closed: (Stamp & { remark?: string }) | null
+}
+
+/** The first and the last event of a job. */
+export const opening: Subject<OpeningEvents, OpeningState> = {
+  ...STANDS_ALONE,
+  empty: () => ({ opened: null, closed: null }),
+  events: {
+    'job-opened': {
+      name: 'Opened',
+      fold: (state, stamp, body) => { state.opened = { ...stamp, ...body } },
+      guard: ({ state }) => state.opened ? refuse('job.already-open', 'This job is open already.') : null,
+    },
+    'job-closed': {
+      name: 'Closing',
+      fold: (state, stamp, body) => { state.closed = { ...stamp, ...body } },
+      guard: ({ blockers }) => {
+        const [first, ...more] = blockers()
+        return first ? refuse('close.blocked', `The job cannot close. ${first.message}${more.length ? ` And ${more.length} more.` : ''}`) : null
+      },
+    },
+  },
+}

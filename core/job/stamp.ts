@@ -1,0 +1,15 @@
+/** Who did it and when, and the event that says so. */
+export interface Stamp {
+  event: string
+  /** Which event of the log it was: 1, 2, 3 … */
+  n: number
+  by: string
+  byId: string
+  at: string
+}
+
+/** Marks an entry of a step that was opened again: the event that went back. It stays in the record and counts no more. */
+export interface Overtaken { overtaken?: string }
+
+/** The newest entry of a list that counts and fits. */
+export const lastOf = <T extends Overtaken>(list: readonly T[], where: (item: T) => boolean): T | undefined => list.findLast(item => !item.overtaken && where(item))

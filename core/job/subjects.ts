@@ -1,0 +1,73 @@
+import { extractions, type ExtractionEvents, type ExtractionState } from './extractions'
+import { goingBack, type GoingBackEvents, type GoingBackState } from './going-back'
+import { handChecks, type HandCheckDuty, type HandCheckEvents, type HandCheckState } from './hand-checks'
+import { holds, type HoldDuty, type HoldEvents, type HoldState } from './holds'
+import { indexData, type IndexDuty, type IndexEvents, type IndexState } from './index-datum'
+import { marks, type MarkDuty, type MarkEvents, type MarkState } from './marks'
+import { notes, type NoteEvents, type NoteState } from './notes'
+import { opening, type OpeningEvents, type OpeningState } from './opening'
+import { photos, type PhotoDuty, type PhotoEvents, type PhotoState } from './photos'
+import { pieces, type PieceDuty, type PieceEvents, type PieceState } from './pieces'
+import { places, type PlaceDuty, type PlaceEvents, type PlaceState } from './places'
+import { readings, type ReadingDuty, type ReadingEvents, type ReadingState } from './readings'
+import type { DutyRule, EventRule, ListName, RegisterName, Subject } from './subject'
+import { takingBack, type TakingBackEvents } from './taking-back'
+import { ticks, type TickEvents, type TickState } from './ticks'
+import { waits, type WaitEvents, type WaitState } from './waits'
+import { ways, type WayDuty, type WayEvents, type WayState } from './ways'
+
+/** Every subject with the bodies of its events, its entries in the state and its duties. A new one is a line here and a word below. */
+interface Parts {
+  opening: [OpeningEvents, OpeningState]
+  ticks: [TickEvents, TickState]
+  marks: [MarkEvents, MarkState, MarkDuty]
+  photos: [PhotoEvents, PhotoState, PhotoDuty]
+  indexData: [IndexEvents, IndexState, IndexDuty]
+  pieces: [PieceEvents, PieceState, PieceDuty]
+  places: [PlaceEvents, PlaceState, PlaceDuty]
+  readings: [ReadingEvents, ReadingState, ReadingDuty]
+  ways: [WayEvents, WayState, WayDuty]
+  handChecks: [HandCheckEvents, HandCheckState, HandCheckDuty]
+  holds: [HoldEvents, HoldState, HoldDuty]
+  waits: [WaitEvents, WaitState]
+  extractions: [ExtractionEvents, ExtractionState]
+  notes: [NoteEvents, NoteState]
+  goingBack: [GoingBackEvents, GoingBackState]
+  takingBack: [TakingBackEvents, object]
+}
+
+type Together<U> = (U extends unknown ? (one: U) => void : never) extends (all: infer I) => void ? I : never
+type DutyOf<P> = P extends readonly [unknown, unknown, infer D extends { kind: string }] ? D : never
+
+export interface Subjects {
+  events: Together<Parts[keyof Parts][0]>
+  state: Together<Parts[keyof Parts][1]>
+  duty: DutyOf<Parts[keyof Parts]>
+}
+
+// Going back and taking back ask the others, so they are given them when they are asked.
+const all: { [N in keyof Parts]: Subject<Parts[N][0], Parts[N][1], DutyOf<Parts[N]>> } = {
+  opening, ticks, marks, photos, indexData, pieces, places, readings, ways, handChecks, holds, waits, extractions, notes,
+  goingBack: goingBack(() => SUBJECTS),
+  takingBack: takingBack(() => ({ subjects: SUBJECTS, homeOf, homes: HOMES })),
+}
+
+/** The subjects without their own types, in the order in which they are asked. */
+export const SUBJECTS: readonly Pick<Subject<object, object>, 'empty' | 'blockers' | 'reopens' | 'overtakes' | 'holdsFast'>[] = Object.values(all)
+
+// Each rule fits its own type of event or kind of duty; TypeScript cannot follow the pairing through the putting together.
+/** What each type of event does and when it may happen. */
+export const RULES = Object.assign({}, ...Object.values(all).map(subject => subject.events)) as { readonly [T in keyof Subjects['events']]: EventRule<Subjects['events'][T]> }
+
+/** What each kind of duty asks for, in the order of the subjects. */
+export const DUTIES = Object.assign({}, ...Object.values(all).map(subject => subject.duties)) as { readonly [K in Subjects['duty']['kind']]: DutyRule<Extract<Subjects['duty'], { kind: K }>> }
+
+type Home = ListName | RegisterName
+const homeOf = (type: string): Home | undefined => RULES[type as keyof typeof RULES].home
+/** Where entries stand that can be taken back. */
+export const HOMES: ReadonlySet<Home> = new Set(Object.keys(RULES).flatMap(type => homeOf(type) ?? []))
+/** Where the signatures stand. */
+export const SIGNATURES: ReadonlySet<Home> = new Set(Object.values(RULES).flatMap(rule => rule.isSignature && rule.home ? [rule.home] : []))
+
+/** How people call an entry of the log; what a newer log may hold is called by its type. */
+export const eventName = (type: string): string => type in RULES ? RULES[type as keyof typeof RULES].name : type

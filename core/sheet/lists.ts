@@ -1,0 +1,133 @@
+import type { Sheet } from './schema'
+
+/** What a thing of a sheet is called where another names it. */
+export type Kind = 'option' | 'choice' | 'dry zone' | 'part' | 'assembly' | 'position' | 'mark' | 'joint' | 'fit' | 'step'
+
+export type ListName = 'options' | 'choices' | 'dryZones' | 'parts' | 'assemblies' | 'positions' | 'marks' | 'joints' | 'fits' | 'steps'
+
+/**
+ * Where a thing names another: the fields down to its key, `*` for each of a list. What goes when that other thing is left out has a `!` behind
+ * it (before the first field: the whole thing): the innermost first, and what is outside of it once it is empty.
+ */
+interface Reference { path: string, to: Kind }
+
+interface List {
+  kind: Kind
+  /** The field that is unique in the list. */
+  key: 'key' | 'name'
+  /** Its things may depend on options: `when` and `variants`. */
+  isConditional?: true
+  /** Lists within a thing, each with keys of its own. */
+  nested?: readonly string[]
+  refers: readonly Reference[]
+}
+
+const to = (kind: Kind, ...paths: string[]): Reference[] => paths.map(path => ({ path, to: kind }))
+
+/** The one table of the lists of a sheet: keys, conditions and references follow from it, in checks, look-ups and what leaving out takes along. */
+export const LISTS: { readonly [L in ListName]: List } = {
+  options: { kind: 'option', key: 'key', nested: ['values'], refers: [] },
+  parts: { kind: 'part', key: 'key', isConditional: true, refers: [] },
+  positions: { kind: 'position', key: 'key', isConditional: true, refers: to('part', '!part') },
+  joints: { kind: 'joint', key: 'key', isConditional: true, refers: to('part', '!fastener') },
+  fits: {
+    kind: 'fit', key: 'key', isConditional: true,
+    refers: [...to('position', '!hole/position', '!shaft/position'), ...to('part', '!hole/part', '!shaft/part')],
+  },
+  marks: { kind: 'mark', key: 'key', isConditional: true, refers: to('part', '!between/*!') },
+  steps: {
+    kind: 'step', key: 'key', isConditional: true, nested: ['feels', 'feels/*/wrong'],
+    refers: [
+      ...to('step', 'after/*!', 'reads/*/backTo!', 'waits!/*!/after', 'owes!/*!/paidBy', 'feels/*/wrong/*/causes/*/backTo!'),
+      ...to('part', 'removes!/*!/part', 'refits!/*!/part', 'decides!/*!', 'behind!/*!', 'treats!/parts/*!', 'outside!/parts/*!'),
+      ...to('position', 'reads!/*!/position', 'reads/*/keeps!/position'),
+      ...to('mark', 'makes!/*!', 'checks!/*!'),
+      ...to('joint', 'tightens!'),
+      ...to('choice', 'chooses!'),
+    ],
+  },
+  choices: { kind: 'choice', key: 'key', nested: ['ways'], refers: to('position', 'proposal!/readings/*/position') },
+  dryZones: { kind: 'dry zone', key: 'key', refers: to('part', '!parts/*!', 'near/*!') },
+  assemblies: { kind: 'assembly', key: 'name', refers: to('part', '!parts/*!') },
+}
+
+export const LIST_NAMES = Object.keys(LISTS) as ListName[]
+
+/** A thing of any list, as far as the table knows it. */
+export interface Thing {
+  key?: string
+  name?: string
+  when?: Condition
+  variants?: readonly { when: Condition, set: object }[]
+}
+
+/** Option → values; true when every option named has one of its values. */
+export type Condition = Readonly<Record<string, readonly string[]>>
+
+/** The things of one list; none when the sheet has no such list. */
+export const thingsOf = (sheet: Sheet, list: ListName): readonly Thing[] => sheet[list] ?? []
+
+/** The lists whose things may depend on options. */
+export const CONDITIONAL = LIST_NAMES.filter(list => LISTS[list].isConditional)
+
+/** The conditions of a thing: its own and those of its variants. */
+export const conditionsOf = ({ when, variants = [] }: Thing): Condition[] => [...when ? [when] : [], ...variants.map(variant => variant.when)]
+
+interface Segment { name: string, goes: boolean }
+const parsed = new Map<string, { wholeGoes: boolean, segments: Segment[] }>()
+function segmentsOf(path: string) {
+  let known = parsed.get(path)
+  if (!known) {
+    const segments = path.replace(/^!/, '').split('/').map(name => ({ name: name.replace(/!$/, ''), goes: name.endsWith('!') }))
+    known = { wholeGoes: path.startsWith('!'), segments }
+    parsed.set(path, known)
+  }
+  return known
+}
+
+/** Every place of a path in a thing: its pointer below the thing, and what stands there. */
+export function* placesOf(thing: unknown, path: string): Generator<{ at: string, value: unknown }> {
+  yield* walk(thing, segmentsOf(path).segments, '')
+}
+
+function* walk(value: unknown, [segment, ...rest]: readonly Segment[], at: string): Generator<{ at: string, value: unknown }> {
+  if (value === undefined) return
+  if (!segment) yield { at, value }
+  else if (segment.name === '*') for (const [i, item] of (value as unknown[]).entries()) yield* walk(item, rest, `${at}/${i}`)
+  else yield* walk((value as Record<string, unknown>)[segment.name], rest, `${at}/${segment.name}`)
+}
+
+const GONE = Symbol('gone')
+
+/** A thing without what names something that is gone; undefined when it goes with it. Unchanged where nothing is gone. */
+export function withoutGone<T extends object>(thing: T, refers: readonly Reference[], isGone: (kind: Kind, key: string) => boolean): T | undefined {
+  let left: unknown = thing
+  for (const { path, to: kind } of refers) {
+    const { wholeGoes, segments } = segmentsOf(path)
+    left = cut(left, segments, wholeGoes, key => isGone(kind, key))
+    if (left === GONE) return undefined
+  }
+  return left as T
+}
+
+/** `canGoOutside`: something outside goes when nothing is left here. */
+function cut(value: unknown, [segment, ...rest]: readonly Segment[], canGoOutside: boolean, isGone: (key: string) => boolean): unknown {
+  if (value === undefined) return value
+  if (!segment) return isGone(value as string) ? GONE : value
+  const { name, goes } = segment
+  if (name === '*') {
+    const items = value as readonly unknown[]
+    const left = items.map(item => cut(item, rest, canGoOutside || goes, isGone))
+    if (!goes && left.includes(GONE)) return GONE
+    const staying = left.filter(item => item !== GONE)
+    if (staying.length === 0 && items.length > 0 && canGoOutside) return GONE
+    return staying.length === items.length && staying.every((item, i) => item === items[i]) ? value : staying
+  }
+  const record = value as Record<string, unknown>
+  const left = cut(record[name], rest, canGoOutside || goes, isGone)
+  if (left === record[name]) return value
+  if (left !== GONE) return { ...record, [name]: left }
+  if (!goes) return GONE
+  const { [name]: _gone, ...others } = record
+  return others
+}
