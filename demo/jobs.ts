@@ -1,6 +1,5 @@
-import { positionOf, readOf, type Depth, type Position, type ReadingConditions, type Sheet } from '#core'
+import { positionOf, readOf, turnOf, type Depth, type MachineTruth, type Position, type ReadingConditions, type Sheet } from '#core'
 import { DEMO_INSTRUMENTS } from './instruments'
-import { turnOf, type BenchTruth } from './walk'
 
 export interface DemoJob {
   tag: string
@@ -76,7 +75,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
 ]
 
 /** What would be read and replaced on this machine. */
-export function truthOf(sheet: Sheet, job: DemoJob, noise: () => number): BenchTruth {
+export function truthOf(sheet: Sheet, job: DemoJob, noise: () => number): MachineTruth {
   const truth = sheet.key === 'split-casing-lift-pump' ? liftPumpTruth(sheet, job, noise) : wornTruth(sheet, job, noise)
   return { ...truth, measuredWith: (key, at) => measuredWith(positionOf(sheet, key), at, job.partC) }
 }
@@ -95,7 +94,7 @@ function measuredWith({ method, quantity, instrument, limits: { lower, upper } }
 }
 
 /** Readings that lie inside the limits as left, and wander towards the worn limit with the wear as found. */
-function wornTruth(sheet: Sheet, { wear, replaced, notes }: DemoJob, noise: () => number): BenchTruth {
+function wornTruth(sheet: Sheet, { wear, replaced, notes }: DemoJob, noise: () => number): MachineTruth {
   return {
     replaced,
     ...(notes ? { notes } : {}),
@@ -115,7 +114,7 @@ function wornTruth(sheet: Sheet, { wear, replaced, notes }: DemoJob, noise: () =
 }
 
 /** Believable readings of a lift pump of that wear; as left is always near new. `noise` gives numbers from −1 to 1. */
-export function liftPumpTruth(sheet: Sheet, job: Pick<DemoJob, 'wear' | 'replaced' | 'notes'>, noise: () => number): BenchTruth {
+export function liftPumpTruth(sheet: Sheet, job: Pick<DemoJob, 'wear' | 'replaced' | 'notes'>, noise: () => number): MachineTruth {
   const survey = (centre: number, spread: number, taper: number) =>
     [-1, 0, 1].map(station => [0, 1].map(plane => centre + station * taper / 2 + (plane ? spread : 0) + noise() * 0.0008))
   const pair = (mean: number, spread: number) => [[mean + noise() * spread], [mean + noise() * spread]]

@@ -4,7 +4,7 @@ import { rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { sql } from 'drizzle-orm'
-import { closeBlockers, nextSteps, randomFrom, runningWait, sheetNow, type JobState, type Sheet } from '#core'
+import { bagDeeds, closeBlockers, nextDeed, nextSteps, randomFrom, runningWait, sheetNow, type Deed, type JobState, type Sheet } from '#core'
 import { may } from '#shared/rights'
 import type { Person } from '#shared/wire/types'
 import { closeConnection, database, type Database } from '../server/db/client'
@@ -22,7 +22,6 @@ import { DEMO_JOBS, truthOf, type DemoJob } from './jobs'
 import { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_PIN } from './people'
 import { drawPhoto } from './photo'
 import { DEMO_SITES, DEMO_UNITS } from './units'
-import { bagDeeds, nextDeed, type Deed } from './walk'
 
 const DAY_MS = 86_400_000
 const FIRST_JOB_NUMBER = 214
@@ -98,9 +97,9 @@ async function playJob(db: Database, demoJob: DemoJob, people: ReadonlyMap<strin
     if (wait && Date.parse(wait.endsAt) < now.getTime()) clock = Date.parse(wait.endsAt)
     for (let deeds = 0; !live.state.done[step.key]; deeds++) {
       if (deeds > MOST_DEEDS_A_STEP) throw new Error(`The demonstration goes round in circles at ${tag}, ${step.key}.`)
-      await deed(nextDeed(live.sheet, live.state, step, truth, new Date(clock)))
+      await deed(nextDeed(live.sheet, live.state, step, truth, { at: new Date(clock), newId: randomUUID }))
     }
-    for (const one of bagDeeds(live.sheet, live.state, step, new Date(clock))) await deed(one)
+    for (const one of bagDeeds(live.sheet, live.state, step, { at: new Date(clock), newId: randomUUID })) await deed(one)
   }
   if (demoJob.steps !== undefined) return
   const [blocker] = closeBlockers(live.sheet, live.state)

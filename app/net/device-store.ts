@@ -60,6 +60,7 @@ class DeviceStore extends Dexie {
     // The state of a job has grown: kept copies are fetched anew. What waits is never touched by a new version.
     this.version(2).stores({ photos: 'id, job' }).upgrade(change => change.table('jobs').clear())
     this.version(3).stores({ log: '[job+seq], job' }).upgrade(change => change.table('jobs').clear())
+    this.version(4).stores({ answers: 'key, at' })
   }
 }
 

@@ -11,11 +11,25 @@ export interface Answer<T> {
   load: () => Promise<void>
 }
 
+/** Answers of one kind that are kept; the kind is the first word of the key. */
+const MOST_OF_A_KIND = 50
+
+/** Keeps an answer, and of its kind the newest only. */
+async function keepAnswer(key: string, answer: unknown, most: number): Promise<void> {
+  await deviceStore.answers.put({ key, at: new Date().toISOString(), answer })
+  const [kind] = key.split(' ')
+  const byAge = (await deviceStore.answers.orderBy('at').primaryKeys()).filter(one => one.split(' ')[0] === kind)
+  await deviceStore.answers.bulkDelete(byAge.slice(0, Math.max(0, byAge.length - most)))
+}
+
 /**
  * An answer of the server that is kept on the device: shown at once from the last time, then fresh; without a link the kept
  * copy stays and says how old it is.
+ *
+ * @param key a word for the kind of answer, and what it is of
+ * @param most how many answers of that kind the device keeps, the newest
  */
-export function useAnswer<T>(key: () => string, fetch: () => Promise<T>): Answer<T> {
+export function useAnswer<T>(key: () => string, fetch: () => Promise<T>, most = MOST_OF_A_KIND): Answer<T> {
   const data = shallowRef<T | null>(null)
   const keptAt = ref<string | null>(null)
   const problem = ref<string | null>(null)
@@ -35,7 +49,7 @@ export function useAnswer<T>(key: () => string, fetch: () => Promise<T>): Answer
       if (!mine()) return
       data.value = answer
       keptAt.value = null
-      await deviceStore.answers.put({ key: name, at: new Date().toISOString(), answer })
+      await keepAnswer(name, answer, most)
     } catch (error) {
       if (!mine()) return
       if (error instanceof NoNetwork && kept) {

@@ -1,4 +1,5 @@
 import { DomainError } from '../domain-error'
+import { mean } from '../numbers'
 
 /** A picture as a canvas gives it: four bytes a pixel, row by row. */
 export interface Picture { width: number, height: number, data: Uint8ClampedArray | Uint8Array }
@@ -164,7 +165,7 @@ function thresholdOf(blueness: Float32Array): number {
 
 function meanOf(grid: readonly (readonly number[])[], where: (row: number, column: number) => boolean): number {
   const values = grid.flatMap((row, i) => row.filter((_share, j) => where(i, j)))
-  return values.reduce((sum, value) => sum + value, 0) / values.length
+  return mean(values)
 }
 
 const isClearlyMore = (one: number, other: number) => one - other > CLEARLY_MORE && one > 1.5 * other
@@ -173,7 +174,7 @@ const isClearlyMore = (one: number, other: number) => one - other > CLEARLY_MORE
 function highSpotsOf(grid: readonly (readonly number[])[]): ContactPattern['highSpots'] {
   return grid.flatMap((cells, row) => cells.flatMap((share, column) => {
     const round = [-1, 0, 1].flatMap(dr => [-1, 0, 1].map(dc => dr === 0 && dc === 0 ? undefined : grid[row + dr]?.[column + dc])).filter(value => value !== undefined)
-    const mean = round.reduce((sum, value) => sum + value, 0) / round.length
-    return share > 0.6 && mean < share / 3 ? [{ row, column, share }] : []
+    const ofRound = mean(round)
+    return share > 0.6 && ofRound < share / 3 ? [{ row, column, share }] : []
   }))
 }

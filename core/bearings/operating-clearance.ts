@@ -1,7 +1,12 @@
 import { DomainError } from '../domain-error'
 import { interferenceFit } from '../fits'
+import { STEEL_PER_K } from '../materials'
+import type { Verdict } from '../metrology'
 import { randomFrom } from '../random'
 import type { WorkingLine } from '../working'
+
+/** Share of bearings that may run with preload; general practice, the maker stands above it. */
+const [OUT_ABOVE, DOUBTFUL_ABOVE] = [0.05, 0.002]
 
 export interface Range { minUm: number, maxUm: number }
 
@@ -35,6 +40,8 @@ export interface OperatingClearance {
   maxUm: number
   /** Share of draws without clearance, 0 to 1. */
   chanceOfPreload: number
+  /** What that chance means: more than one bearing in twenty is out, more than two in a thousand doubtful. General practice. */
+  verdict: Verdict
   /** Draws by clearance, for drawing: 40 bins from `minUm` to `maxUm`. */
   bins: number[]
   /** What a micrometre of interference takes from the clearance. */
@@ -59,7 +66,7 @@ const DEVIATIONS_A_ZONE = 6
  * @example operatingClearance({ boreMm: 70, outerDiameterMm: 150, unmountedUm: { minUm: 25, maxUm: 51 }, shaftInterferenceUm: { minUm: 2, maxUm: 36 }, housingInterferenceUm: { minUm: -68, maxUm: 0 }, innerWarmerK: { min: 3, max: 8 } }).chanceOfPreload
  */
 export function operatingClearance(input: OperatingClearanceInput): OperatingClearance {
-  const { boreMm, outerDiameterMm, unmountedUm, shaftInterferenceUm, housingInterferenceUm, innerWarmerK, shaftBoreMm = 0, housingOuterMm, alphaPerK = 11.5e-6, draws = 100_000, seed = 1 } = input
+  const { boreMm, outerDiameterMm, unmountedUm, shaftInterferenceUm, housingInterferenceUm, innerWarmerK, shaftBoreMm = 0, housingOuterMm, alphaPerK = STEEL_PER_K, draws = 100_000, seed = 1 } = input
   check(input, draws)
   const innerRacewayMm = (3 * boreMm + outerDiameterMm) / 4
   const outerRacewayMm = (boreMm + 3 * outerDiameterMm) / 4
@@ -100,7 +107,7 @@ export function operatingClearance(input: OperatingClearanceInput): OperatingCle
   ]
   return {
     meanUm, standardDeviationUm: Math.sqrt(squares / draws), p5Um: values[Math.floor(draws * 0.05)]!, p95Um: values[Math.floor(draws * 0.95)]!,
-    minUm, maxUm, chanceOfPreload, bins, lossPerUm: { shaft, housing }, working,
+    minUm, maxUm, chanceOfPreload, verdict: chanceOfPreload > OUT_ABOVE ? 'out' : chanceOfPreload > DOUBTFUL_ABOVE ? 'doubtful' : 'in', bins, lossPerUm: { shaft, housing }, working,
   }
 }
 

@@ -1,4 +1,5 @@
 import { DomainError } from '../domain-error'
+import { mean } from '../numbers'
 import type { WorkingLine } from '../working'
 
 /** Printed marks of a plastic gauge strip: width of the flattened strip against clearance. Each strip has its own. */
@@ -61,7 +62,7 @@ const USUAL_BAND = 0.35
  */
 export function sleeveClearance(measurement: SleeveMeasurement, journal?: { diameterMm: number, speedRpm: number }): SleeveClearance {
   const { values, working } = resultsOf(measurement)
-  const clearanceUm = values.reduce((sum, value) => sum + value, 0) / values.length
+  const clearanceUm = mean(values)
   const spreadUm = Math.max(...values) - Math.min(...values)
   if (!journal) return { clearanceUm, spreadUm, relativePerMille: undefined, usualPerMille: undefined, against: undefined, working }
   const { diameterMm, speedRpm } = journal
@@ -82,7 +83,6 @@ function resultsOf(measurement: SleeveMeasurement): { values: number[], working:
   const need = (values: readonly number[], field: string, what: string) => {
     if (values.length === 0 || !values.every(value => value >= 0 && Number.isFinite(value))) throw new DomainError('sleeve.input', `${what} needs at least one reading, and none below zero.`, { field })
   }
-  const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length
   const line = (formula: string, substituted: string, resultUm: number, source: string): WorkingLine[] => [{ label: 'Clearance', formula, substituted, result: `${resultUm.toFixed(1)} µm`, source }]
   switch (measurement.method) {
     case 'two surveys': {

@@ -1,5 +1,6 @@
 import { DomainError } from '../domain-error'
 import { endFloat } from '../metrology'
+import { withoutDust } from '../numbers'
 import type { WorkingLine } from '../working'
 
 type Pushes = Parameters<typeof endFloat>[0]
@@ -27,7 +28,7 @@ const SMALLEST_CHANGE_MM = 0.01
  */
 export function thrustFloat(before: Pushes, after: Pushes): ThrustFloat {
   const [open, closed] = [endFloat(before), endFloat(after)]
-  const changeMm = Math.round((closed.meanMm - open.meanMm) * 1e9) / 1e9
+  const changeMm = withoutDust(closed.meanMm - open.meanMm)
   const isPinched = changeMm < -Math.max(SMALLEST_CHANGE_MM, open.spreadMm + closed.spreadMm)
   const working: WorkingLine[] = [
     ...open.working.map(line => ({ ...line, label: 'Float, open' })), ...closed.working.map(line => ({ ...line, label: 'Float, closed' })),
@@ -95,7 +96,7 @@ export function centreEndClearance({ driveEndMm, otherEndMm }: { driveEndMm: num
     if (!(value >= 0 && Number.isFinite(value))) throw new DomainError('end-clearance.input', 'Clearances are zero or more.', { field })
   }
   const difference = driveEndMm - otherEndMm
-  const shiftMm = Math.round(Math.abs(difference) / 2 * 1e9) / 1e9
+  const shiftMm = withoutDust(Math.abs(difference) / 2)
   const towards = shiftMm < CENTRED_MM ? 'stays' : difference > 0 ? 'drive end' : 'other end'
   return {
     totalMm: driveEndMm + otherEndMm, shiftMm, towards,

@@ -91,7 +91,7 @@ describe('heating', () => {
   it('cools by Newton: half the excess is gone after t = m c ln 2 ÷ (h A)', () => {
     const ring = { temperatureC: 100, roomC: 20, fitDiameterMm: 100, interferenceUm: 48, alphaPerK: 12e-6, massKg: 3, surfaceM2: 0.1 }
     // 48 µm ÷ 1.2 µm/K = 40 K, half of the 80 K it was warmer.
-    expect(gripTime(ring)).toEqual({ gripC: expect.closeTo(60, 9) as number, seconds: expect.closeTo(3 * 470 * Math.LN2 / (12 * 0.1), 6) as number })
+    expect(gripTime(ring)).toMatchObject({ gripC: expect.closeTo(60, 9) as number, seconds: expect.closeTo(3 * 470 * Math.LN2 / (12 * 0.1), 6) as number })
     expect(gripTime({ ...ring, interferenceUm: -5 }).seconds).toBe(Infinity)
     expect(refusal(() => gripTime({ ...ring, temperatureC: 55 })).code).toBe('heat.cold')
     expect(refusal(() => gripTime({ ...ring, massKg: 0 })).details.field).toBe('massKg')

@@ -1,4 +1,5 @@
 import { DomainError } from '../domain-error'
+import type { Verdict } from '../metrology'
 import { formatQuantity } from '../units'
 import type { WorkingLine } from '../working'
 
@@ -57,6 +58,14 @@ export interface InterferenceFit {
   slipForceN: number
   working: WorkingLine[]
 }
+
+/**
+ * What a stress means as a share of the yield strength: beyond 1 it yields, above 0.9 nothing is left for what the sum does not know.
+ *
+ * Source: general practice for elastic press fits.
+ * @example stressVerdict(0.95) // 'doubtful'
+ */
+export const stressVerdict = (share: number): Verdict => share > 1 ? 'out' : share > 0.9 ? 'doubtful' : 'in'
 
 const SMOOTHED = 0.8
 const LAME = 'Lamé, thick cylinders in plane stress; e.g. Timoshenko, Strength of Materials II, art. 41'

@@ -1,4 +1,5 @@
 import { DomainError } from '../domain-error'
+import type { WorkingLine } from '../working'
 import { fitLimits, parseFit, type FitKind } from './fit-limits'
 
 export interface LikelyFit {
@@ -9,6 +10,7 @@ export interface LikelyFit {
   missUm: number
   /** How far both sizes lie from the middle of their zones, as a share of the half zones; 0 is the middle, 1 the edge. */
   offCentre: number
+  working: WorkingLine
 }
 
 /** Fits that ISO 286-1:2010 recommends (figures on preferred fits, hole basis and shaft basis), and the usual seats of rolling bearings. */
@@ -45,11 +47,16 @@ export function likelyFits(boreMm: number, shaftMm: number, { nominalMm, most = 
       if (!limits) continue
       const bore = place((boreMm - nominal) * 1000, limits.hole.lowerUm, limits.hole.upperUm)
       const shaft = place((shaftMm - nominal) * 1000, limits.shaft.lowerUm, limits.shaft.upperUm)
-      found.push({ fit, nominalMm: nominal, kind: limits.kind, missUm: bore.missUm + shaft.missUm, offCentre: Math.max(bore.offCentre, shaft.offCentre) })
+      const [missUm, offCentre] = [bore.missUm + shaft.missUm, Math.max(bore.offCentre, shaft.offCentre)]
+      const working = {
+        label: fit, formula: 'distance of both sizes from their zones', substituted: `bore ${boreMm}, shaft ${shaftMm} at nominal ${nominal}`,
+        result: missUm > 0 ? `${missUm.toFixed(1)} µm outside` : `inside, ${Math.round(offCentre * 100)} % off the middle`, source: 'ISO 286-1:2010, preferred fits; ranking is our own',
+      }
+      found.push({ fit, nominalMm: nominal, kind: limits.kind, missUm, offCentre, working })
     }
   }
   // Among zones that hold both sizes the narrower one says more; of equal ones the one they lie in the middle of.
-  const width = ({ fit, nominalMm: size }: LikelyFit) => {
+  const width = ({ fit, nominalMm: size }: Pick<LikelyFit, 'fit' | 'nominalMm'>) => {
     const { hole, shaft } = fitLimits(size, fit)
     return hole.upperUm - hole.lowerUm + shaft.upperUm - shaft.lowerUm
   }

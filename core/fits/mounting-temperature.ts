@@ -96,6 +96,23 @@ export interface GripInput {
   specificHeatJPerKgK?: number | undefined
 }
 
+export interface Grip {
+  /** From the heater until it grips; Infinity when it never does in this room. */
+  seconds: number
+  /** Temperature at which its bore has shrunk to the seat. */
+  gripC: number
+  working: WorkingLine[]
+}
+
+/**
+ * Temperature at which a heated part grips: what is left of its growth is the interference.
+ *
+ * Range: seat at the temperature of the room. Source: T = room + δ ÷ (α d), linear expansion.
+ * @example gripTemperature({ roomC: 20, interferenceUm: 30, fitDiameterMm: 70, alphaPerK: 12e-6 }) // 55.7
+ */
+export const gripTemperature = ({ roomC, interferenceUm, fitDiameterMm, alphaPerK }: Pick<GripInput, 'roomC' | 'interferenceUm' | 'fitDiameterMm' | 'alphaPerK'>): number =>
+  roomC + interferenceUm / (alphaPerK * fitDiameterMm * 1000)
+
 /**
  * How long a heated part stays loose in the air before its bore has shrunk to the seat.
  *
@@ -105,14 +122,22 @@ export interface GripInput {
  * Source: lumped cooling (Newton), t = m c ÷ (h A) · ln((T − room) ÷ (T_grip − room)); valid while the part is evenly warm.
  * @example gripTime({ temperatureC: 110, roomC: 20, fitDiameterMm: 70, interferenceUm: 30, alphaPerK: 12e-6, massKg: 2.5, surfaceM2: 0.06 }).seconds // 1508
  */
-export function gripTime({ temperatureC, roomC, fitDiameterMm, interferenceUm, alphaPerK, massKg, surfaceM2, transferWPerM2K = 12, specificHeatJPerKgK = 470 }: GripInput): { seconds: number, gripC: number } {
+export function gripTime({ temperatureC, roomC, fitDiameterMm, interferenceUm, alphaPerK, massKg, surfaceM2, transferWPerM2K = 12, specificHeatJPerKgK = 470 }: GripInput): Grip {
   for (const [field, value] of Object.entries({ fitDiameterMm, alphaPerK, massKg, surfaceM2, transferWPerM2K, specificHeatJPerKgK })) {
     if (!(value > 0 && Number.isFinite(value))) throw new DomainError('heat.input', 'Diameter, expansion, mass, surface, heat transfer and specific heat are greater than zero.', { field })
   }
   if (!Number.isFinite(temperatureC + roomC + interferenceUm)) throw new DomainError('heat.input', 'Temperatures and interference must be numbers.', { field: 'temperatureC' })
-  const gripC = roomC + interferenceUm / (alphaPerK * fitDiameterMm * 1000)
+  const gripC = gripTemperature({ roomC, interferenceUm, fitDiameterMm, alphaPerK })
   if (gripC >= temperatureC) throw new DomainError('heat.cold', `It grips at ${gripC.toFixed(0)} °C already; ${temperatureC.toFixed(0)} °C is not enough to go on.`)
-  if (gripC <= roomC) return { seconds: Infinity, gripC }
+  const working: WorkingLine[] = [
+    { label: 'Grips at', formula: 'room + δ ÷ (α d)', substituted: `${roomC} + ${interferenceUm} ÷ (${alphaPerK.toExponential(2)} · ${fitDiameterMm * 1000})`, result: formatQuantity(gripC, 'temperature', { decimals: 0 }), source: 'linear expansion' },
+  ]
+  if (gripC <= roomC) return { seconds: Infinity, gripC, working }
   const seconds = massKg * specificHeatJPerKgK / (transferWPerM2K * surfaceM2) * Math.log((temperatureC - roomC) / (gripC - roomC))
-  return { seconds, gripC }
+  working.push({
+    label: 'Stays loose in the air for', formula: 'm c ÷ (h A) · ln((T − room) ÷ (T_grip − room))',
+    substituted: `${massKg} · ${specificHeatJPerKgK} ÷ (${transferWPerM2K} · ${surfaceM2}) · ln(${(temperatureC - roomC).toFixed(1)} ÷ ${(gripC - roomC).toFixed(1)})`,
+    result: formatQuantity(seconds, 'time', { unit: 'min', decimals: 1 }), source: 'lumped cooling (Newton)',
+  })
+  return { seconds, gripC, working }
 }

@@ -1,4 +1,5 @@
 import { judge, worstVerdict, type Verdict } from '../metrology'
+import { mean, withoutDust } from '../numbers'
 import { partOf, positionOf, type Fit, type ReadingStage, type Sheet } from '../sheet'
 import { formatQuantity } from '../units'
 import type { WorkingLine } from '../working'
@@ -41,7 +42,7 @@ export function assessFit(sheet: Sheet, state: JobState, fit: Fit, stage: Readin
   const [hole, shaft] = [sideOf(sheet, state, fit.hole, stage), sideOf(sheet, state, fit.shaft, stage)]
   if (!hole || !shaft) return null
   const uncertaintyMm = Math.hypot(hole.uncertainty, shaft.uncertainty)
-  const [minMm, maxMm] = [clean(hole.minMm - shaft.maxMm), clean(hole.maxMm - shaft.minMm)]
+  const [minMm, maxMm] = [withoutDust(hole.minMm - shaft.maxMm), withoutDust(hole.maxMm - shaft.minMm)]
   const { lower, upper } = fit.clearanceMm
   const verdict = worstVerdict([minMm, maxMm].map(value => judge({ value, lower, upper, uncertainty: uncertaintyMm }).verdict))
   const mm = (value: number, signed = false) => formatQuantity(value, 'length', { decimals: 4, bare: true, signed })
@@ -52,7 +53,7 @@ export function assessFit(sheet: Sheet, state: JobState, fit: Fit, stage: Readin
     { label: 'Largest clearance', formula: 'largest hole − smallest shaft', substituted: `${mm(hole.maxMm)} − ${mm(shaft.minMm)}`, result: um(maxMm), source: 'ISO 286-1' },
     { label: 'Verdict', formula: 'distance to the limits against ±√(U² + U²)', substituted: `${um(minMm)} and ${um(maxMm)} ${limits || 'without limits'}, U ${um(uncertaintyMm)}`, result: verdict, source: `ISO 14253-1; limits: ${fit.source}` },
   ]
-  return { verdict, minMm, meanMm: clean((hole.meanMm - shaft.meanMm)), maxMm, uncertaintyMm, hole, shaft, working }
+  return { verdict, minMm, meanMm: withoutDust(hole.meanMm - shaft.meanMm), maxMm, uncertaintyMm, hole, shaft, working }
 }
 
 type Side = FitSide & { meanMm: number, uncertainty: number }
@@ -68,8 +69,5 @@ function sideOf(sheet: Sheet, state: JobState, partner: Fit['hole'], stage: Read
   if (!reading) return null
   const values = valuesAt20(position, reading.values, reading.conditions).flat()
   const uncertainty = uncertaintyOf(position, reading.values, reading.conditions)
-  return { name: position.name, minMm: Math.min(...values), maxMm: Math.max(...values), meanMm: values.reduce((sum, value) => sum + value, 0) / values.length, uncertainty, from: reading.stage }
+  return { name: position.name, minMm: Math.min(...values), maxMm: Math.max(...values), meanMm: mean(values), uncertainty, from: reading.stage }
 }
-
-/** Takes the binary noise off a difference of decimals. */
-const clean = (mm: number) => Math.round(mm * 1e9) / 1e9

@@ -1,5 +1,6 @@
-import { judge, lengthAt20, measurementUncertainty, runOut, shaftBow, surveyDiameter, worstVerdict, type DiameterSurvey, type RunOut, type RunOutPoint, type ShaftBow, type Verdict } from '../metrology'
-import { planeAngleDeg, type Position } from '../sheet'
+import { coversCalibration, judge, lengthAt20, lengthAt20Line, marginLine, measurementUncertainty, runOut, shaftBow, surveyDiameter, worstVerdict, type DiameterSurvey, type RunOut, type RunOutPoint, type ShaftBow, type Verdict } from '../metrology'
+import { mean, withoutDust } from '../numbers'
+import { anglesOf, type Position } from '../sheet'
 import { formatQuantity } from '../units'
 import type { WorkingLine } from '../working'
 
@@ -80,6 +81,19 @@ export function assessReading(position: Position, values: readonly (readonly num
   }
 }
 
+/** True for what changes with its temperature and is taken to 20 °C: lengths, but not a run-out, which compares a part with itself. */
+export const mayBeWarm = ({ quantity, method }: Pick<Position, 'quantity' | 'method'>): boolean => quantity === 'length' && method !== 'run-out'
+
+const SEVERITY: Readonly<Record<Verdict, number>> = { in: 0, doubtful: 1, out: 2 }
+
+/**
+ * The criterion that decides a verdict: the worst, and among equals the one nearest to its limit.
+ *
+ * @example decidingCriterion(assessment).label // 'Smallest'
+ */
+export const decidingCriterion = ({ criteria }: Pick<Assessment, 'criteria'>): Criterion =>
+  criteria.reduce((worst, one) => SEVERITY[one.verdict] - SEVERITY[worst.verdict] || (worst.margin ?? Infinity) - (one.margin ?? Infinity) > 0 ? one : worst)
+
 /**
  * The values of a reading at 20 °C; as they are when nothing is known of their temperatures, or when they are no lengths.
  *
@@ -88,7 +102,7 @@ export function assessReading(position: Position, values: readonly (readonly num
  */
 export function valuesAt20({ quantity, method }: Position, values: readonly (readonly number[])[], conditions?: ReadingConditions): number[][] {
   const warmth = conditions?.temperature
-  return values.map(row => row.map(value => warmth && quantity === 'length' && method !== 'run-out' ? lengthAt20({ lengthMm: value, ...warmth }) : value))
+  return values.map(row => row.map(value => warmth && mayBeWarm({ quantity, method }) ? lengthAt20({ lengthMm: value, ...warmth }) : value))
 }
 
 /** Expanded uncertainty U of a reading: of the instrument that was named, otherwise of the usual one, with what the thermometers leave open. */
@@ -96,7 +110,7 @@ export function uncertaintyOf({ quantity, method, uncertainty }: Position, value
   const own = conditions?.instrument?.uncertainty ?? uncertainty
   const warmth = conditions?.temperature
   const lengthMm = Math.max(...values.flat().map(Math.abs))
-  if (!warmth || quantity !== 'length' || method === 'run-out' || !(lengthMm > 0)) return own
+  if (!warmth || !mayBeWarm({ quantity, method }) || !(lengthMm > 0)) return own
   const { expandedUm } = measurementUncertainty({ instrumentUm: 0, resolutionUm: 0, temperature: { lengthMm, alphaPerK: warmth.alphaPart, withinK: THERMOMETERS_WITHIN_K } })
   return Math.hypot(own, expandedUm / 1000)
 }
@@ -120,8 +134,9 @@ const METHODS: Record<Position['method'], (position: Position, values: Grid, u: 
   },
 
   'run-out': (position, values, u) => {
+    const angles = anglesOf(position)
     const turns = values.map((row, i) => {
-      const points = row.map((value, plane) => ({ angleDeg: planeAngleDeg(position.planes[plane]!), readingUm: tidy(value * 1000) }))
+      const points = row.map((value, plane) => ({ angleDeg: angles[plane]!, readingUm: withoutDust(value * 1000, 6) }))
       return { station: position.stations[i]!, points, found: runOut(points) }
     })
     const { atMm, bowMm, limits } = position
@@ -134,10 +149,6 @@ const METHODS: Record<Position['method'], (position: Position, values: Grid, u: 
     }
   },
 }
-
-const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length
-/** Dial readings in µm without the binary noise of their millimetres. */
-const tidy = (um: number) => Math.round(um * 1e6) / 1e6
 
 /** The name of one cell: its station, and its plane where there are several. */
 export const placeOf = ({ stations, planes }: Position, station: number, plane: number): string =>
@@ -152,33 +163,21 @@ export function criterion(label: string, value: number, lower: number | undefine
 function doubtsOf(conditions: ReadingConditions | undefined, at: string | undefined): string[] {
   const instrument = conditions?.instrument
   if (instrument?.unknown) return [`${instrument.tag} is not in the register of instruments, so nobody knows how well it measures: measure again with one that is.`]
-  if (!instrument || !at || at.slice(0, 10) <= instrument.calibratedUntil) return []
+  if (!instrument || !at || coversCalibration(instrument.calibratedUntil, at)) return []
   return [`${instrument.tag} was past its calibration, which ended on ${instrument.calibratedUntil}: measure again with a checked one.`]
 }
 
 function warmthLines(position: Position, values: Grid, at20: Grid, conditions: ReadingConditions | undefined): WorkingLine[] {
   const [read, corrected] = [values.flat()[0]!, at20.flat()[0]!]
   if (!conditions?.temperature || read === corrected) return []
-  const { partC, instrumentC, alphaPart, alphaInstrument } = conditions.temperature
-  const bare = (value: number) => formatQuantity(value, 'length', { decimals: 4, bare: true })
-  const perMillion = (alpha: number) => `${(alpha * 1e6).toFixed(1)}·10⁻⁶`
-  return [{
-    label: `At 20 °C: ${placeOf(position, 0, 0)}`, formula: 'L (1 + α_i (T_i − 20)) ÷ (1 + α_p (T_p − 20))',
-    substituted: `${bare(read)} (1 + ${perMillion(alphaInstrument)} · ${tidy(instrumentC - 20)}) ÷ (1 + ${perMillion(alphaPart)} · ${tidy(partC - 20)})`, result: formatQuantity(corrected, 'length', { decimals: 4 }), source: 'ISO 1; the other places alike',
-  }]
+  const line = lengthAt20Line({ lengthMm: read, ...conditions.temperature })
+  return [{ ...line, label: `At 20 °C: ${placeOf(position, 0, 0)}`, source: `${line.source}; the other places alike` }]
 }
 
 /** What the working says of a verdict. */
-export function verdictLine(position: Position, { label, value, lower, upper, uncertainty, verdict, margin }: Criterion): WorkingLine {
-  const decimals = position.quantity === 'length' ? 4 : 2
-  const show = (number: number) => formatQuantity(number, position.quantity, { decimals })
-  const bare = (number: number) => formatQuantity(number, position.quantity, { decimals, bare: true })
-  const limits = [lower === null ? '' : `from ${bare(lower)}`, upper === null ? '' : `to ${bare(upper)}`].filter(Boolean).join(' ')
-  return {
-    label: `Verdict: ${label}`,
-    formula: 'distance to the nearest limit against ±U',
-    substituted: limits ? `${bare(value)} in ${limits}, U ${bare(uncertainty)}` : `${bare(value)}, no limit`,
-    result: margin === null ? verdict : `${verdict}, ${margin < 0 ? 'beyond by' : 'inside by'} ${show(Math.abs(margin))}`,
-    source: `ISO 14253-1; limits: ${position.source}`,
-  }
+export function verdictLine({ quantity, source }: Position, { label, ...judged }: Criterion): WorkingLine {
+  const decimals = quantity === 'length' ? 4 : 2
+  return marginLine({
+    ...judged, label: `Verdict: ${label}`, source, show: value => formatQuantity(value, quantity, { decimals }), bare: value => formatQuantity(value, quantity, { decimals, bare: true }),
+  })
 }

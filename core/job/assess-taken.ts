@@ -1,4 +1,5 @@
 import { worstVerdict } from '../metrology'
+import { withoutDust } from '../numbers'
 import { positionOf, readOf, type ReadingStage, type Sheet } from '../sheet'
 import { assessReading, criterion, placeOf, uncertaintyOf, valuesAt20, verdictLine, type Assessment, type Criterion, type ReadingConditions } from './assess-reading'
 import { readingAt } from './reading-at'
@@ -36,7 +37,7 @@ function changeOf(sheet: Sheet, state: JobState, taken: Taken): Criterion | unde
   const [position, reference] = [positionOf(sheet, taken.position), positionOf(sheet, keeps.position)]
   const uncertainty = Math.hypot(uncertaintyOf(position, taken.values, taken.conditions), uncertaintyOf(reference, earlier.values, earlier.conditions))
   const since = reference === position ? `since ${keeps.stage.replace('-', ' ')}` : `since “${reference.name}”`
-  const within = (label: string, value: number) => criterion(label, Math.round(value * 1e9) / 1e9, -keeps.within, keeps.within, uncertainty)
+  const within = (label: string, value: number) => criterion(label, withoutDust(value), -keeps.within, keeps.within, uncertainty)
   if (reference !== position || position.method !== 'values') {
     return within(`Change ${since}`, assessReading(position, taken.values, taken).value - assessReading(reference, earlier.values, earlier).value)
   }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { eventOf, finish, openJob, towardsTick } from '../../tests/support/bench-walk'
 import { demoSheet } from '../../tests/support/demo-sheet'
-import { goodTruth } from '../../demo/walk'
+import { goodTruth } from '../training'
 import { stepOf, type Sheet } from '../sheet'
 import { nextSteps } from '../teardown'
 import {

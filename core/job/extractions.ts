@@ -1,7 +1,7 @@
 import { stepName, stepOf } from '../sheet'
 import { isDone } from '../teardown'
 import { ladderOf, ladderStand } from './extraction-ladder'
-import { missingFirst, refuse } from './refusal'
+import { askReason, missingFirst, refuse } from './refusal'
 import type { Stamp } from './stamp'
 import { intoList, STANDS_ALONE, type Subject } from './subject'
 
@@ -30,7 +30,7 @@ export const extractions: Subject<ExtractionEvents, ExtractionState> = {
         const ladder = ladderOf(step)
         if (!ladder[rung]) return refuse('ladder.no-rung', `The ladder has ${ladder.length} rungs.`)
         const { next } = ladderStand(state, step)
-        if (rung > next && !reason) return refuse('ladder.skipped', `"${ladder[next]!.how}" comes first. Say why it is passed over.`)
+        if (rung > next && !reason) return askReason('ladder.skipped', `"${ladder[next]!.how}" comes first. Say why it is passed over.`)
         return missingFirst(sheet, state, step)
       },
     },

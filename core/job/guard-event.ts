@@ -27,6 +27,13 @@ export function guardEvent(sheet: Sheet, state: JobState, event: JobEvent): Refu
   return (RULES[event.type] as EventRule<typeof event.body>).guard(judged(sheet, state), event.body, event)
 }
 
+/**
+ * True when an event may happen only with a reason and has none yet: the reason is asked for before it is tried.
+ *
+ * @example wantsReason(sheet, state, event)
+ */
+export const wantsReason = (sheet: Sheet, state: JobState, event: JobEvent): boolean => guardEvent(sheet, state, event)?.wantsReason === true
+
 /** A job with what only all subjects together can say of it. */
 function judged(sheet: Sheet, state: JobState): JudgedJob {
   return {

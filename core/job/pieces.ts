@@ -1,7 +1,7 @@
 import { partOf, stepName, type Part, type Sheet, type Step } from '../sheet'
 import { isDone, sheetNow, type PartLine, type PartMove } from '../teardown'
 import { accountOf, dispositionOf, lineOf } from './account'
-import { refuse } from './refusal'
+import { askReason, refuse } from './refusal'
 import type { Stamp } from './stamp'
 import type { JobState } from './state'
 import { intoList, type CloseBlocker, type Subject } from './subject'
@@ -50,7 +50,7 @@ export const pieces: Subject<PieceEvents, PieceState, PieceDuty> = {
         if (from === to) return refuse('move.nowhere', `${name} is in ${from} already.`)
         if (to === 'kit') return refuse('move.into-kit', 'Nothing that was in the machine goes back into the kit.')
         if (from === 'scrapped') return refuse('move.scrapped', `What was scrapped does not come back. Take a new ${name} from the kit, or undo the scrapping.`)
-        if (to === 'scrapped' && !reason) return refuse('move.no-reason', `Why is ${name} written off? The reason stays in the record.`)
+        if (to === 'scrapped' && !reason) return askReason('move.no-reason', `Why is ${name} written off? The reason stays in the record.`)
         const line = lineOf(sheet, state, key)
         if (from === 'kit') {
           const wanted = line.scrapped - line.fromKit
@@ -70,7 +70,7 @@ export const pieces: Subject<PieceEvents, PieceState, PieceDuty> = {
         const refit = sheet.steps.find(step => isDone(state, step.key) && step.refits?.some(piece => piece.part === key))
         if (refit) return refuse('part.back-in', `${part.name} is back in the machine. Undo ${stepName(sheet, refit)} first.`)
         if (part.neverAgain && (disposition === 'reuse' || disposition === 'repair') && !reason) {
-          return refuse('part.never-again', `${part.name} never goes back a second time. Say "replace", or give the reason for fitting the old one for now; the job cannot close with it.`)
+          return askReason('part.never-again', `${part.name} never goes back a second time. Say "replace", or give the reason for fitting the old one for now; the job cannot close with it.`)
         }
         // A step that was done without the old part, because a new one was to come, would hang in the air.
         const step = hanging(after('part-disposed', body, { byId: actor.id, by: actor.name, at: happenedAt }))

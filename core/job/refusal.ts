@@ -6,7 +6,12 @@ import type { JobState } from './state'
 export interface Refusal {
   code: string
   message: string
+  /** It may happen with a reason, which stays in the record. */
+  wantsReason?: true
 }
+
+/** Refuses what may be done only with a reason. */
+export const askReason = (code: string, message: string): Refusal => ({ code, message, wantsReason: true })
 
 export const refuse = (code: string, message: string): Refusal => ({ code, message })
 

@@ -1,7 +1,7 @@
 import { choiceOf, stepName } from '../sheet'
 import { isDone } from '../teardown'
 import { proposeWay } from './propose-way'
-import { missingFirst, refuse } from './refusal'
+import { askReason, missingFirst, refuse } from './refusal'
 import type { Stamp } from './stamp'
 import { STANDS_ALONE, type Subject } from './subject'
 
@@ -36,7 +36,7 @@ export const ways: Subject<WayEvents, WayState, WayDuty> = {
         if (before) return refuse('way.too-early', `Before the decision: ${before}.`)
         const proposal = proposeWay(sheet, state, key)
         return proposal && proposal.way !== way && !reason
-          ? refuse('way.against-proposal', `The readings speak for the other way (${proposal.reasons.join(', ')}). Give the reason for going against them.`)
+          ? askReason('way.against-proposal', `The readings speak for the other way (${proposal.reasons.join(', ')}). Give the reason for going against them.`)
           : null
       },
     },

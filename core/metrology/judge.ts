@@ -1,4 +1,5 @@
 import { DomainError } from '../domain-error'
+import type { WorkingLine } from '../working'
 
 export type Verdict = 'in' | 'doubtful' | 'out'
 
@@ -50,4 +51,31 @@ const SEVERITY: Record<Verdict, number> = { in: 0, doubtful: 1, out: 2 }
 /** The verdict that decides when several stand together: out before doubtful before in. `in` for none. */
 export function worstVerdict(verdicts: readonly Verdict[]): Verdict {
   return verdicts.reduce<Verdict>((worst, v) => SEVERITY[v] > SEVERITY[worst] ? v : worst, 'in')
+}
+
+export interface JudgedLine {
+  label: string
+  value: number
+  lower: number | null
+  upper: number | null
+  uncertainty: number
+  verdict: Verdict
+  /** Null without limits. */
+  margin: number | null
+  /** Where the limits come from. */
+  source: string
+  /** A value with its unit, and without. */
+  show: (value: number) => string
+  bare: (value: number) => string
+}
+
+/** What a working says of a verdict: the value in its limits, and by how much it is inside or beyond. */
+export function marginLine({ label, value, lower, upper, uncertainty, verdict, margin, source, show, bare }: JudgedLine): WorkingLine {
+  const limits = [lower === null ? '' : `from ${bare(lower)}`, upper === null ? '' : `to ${bare(upper)}`].filter(Boolean).join(' ')
+  return {
+    label, formula: 'distance to the nearest limit against ±U',
+    substituted: limits ? `${bare(value)} in ${limits}, U ${bare(uncertainty)}` : `${bare(value)}, no limit`,
+    result: margin === null ? verdict : `${verdict}, ${margin < 0 ? 'beyond by' : 'inside by'} ${show(Math.abs(margin))}`,
+    source: `ISO 14253-1; limits: ${source}`,
+  }
 }

@@ -1,4 +1,5 @@
 import { DomainError } from '../domain-error'
+import { mean } from '../numbers'
 import type { WorkingLine } from '../working'
 
 export interface UncertaintyInput {
@@ -41,8 +42,8 @@ export function measurementUncertainty({ instrumentUm, resolutionUm, repeatsUm, 
   ]
   if (repeatsUm) {
     need(repeatsUm.length >= 2 && repeatsUm.every(Number.isFinite), 'repeatsUm', 'Repeats need two readings or more.')
-    const mean = repeatsUm.reduce((sum, value) => sum + value, 0) / repeatsUm.length
-    const s = Math.sqrt(repeatsUm.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (repeatsUm.length - 1))
+    const middle = mean(repeatsUm)
+    const s = Math.sqrt(repeatsUm.reduce((sum, value) => sum + (value - middle) ** 2, 0) / (repeatsUm.length - 1))
     parts.push({ name: 'Repeats', standardUm: s / Math.sqrt(repeatsUm.length), formula: 's ÷ √n', substituted: `${s.toFixed(2)} ÷ √${repeatsUm.length}` })
   }
   if (temperature) {

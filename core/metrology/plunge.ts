@@ -1,4 +1,5 @@
 import { DomainError } from '../domain-error'
+import { mean, spread } from '../numbers'
 import type { WorkingLine } from '../working'
 
 export interface Plunge {
@@ -12,8 +13,8 @@ export interface Plunge {
 }
 
 function plunge(valuesMm: number[], label: string, formula: string, substituted: string): Plunge {
-  const meanMm = valuesMm.reduce((sum, value) => sum + value, 0) / valuesMm.length
-  const spreadMm = Math.max(...valuesMm) - Math.min(...valuesMm)
+  const meanMm = mean(valuesMm)
+  const spreadMm = spread(valuesMm)
   return { meanMm, spreadMm, valuesMm, working: [{ label, formula, substituted, result: `${meanMm.toFixed(3)} mm, spread ${spreadMm.toFixed(3)} mm`, source: 'dial from stop to stop; general practice' }] }
 }
 

@@ -1,3 +1,4 @@
+import { degrees, radians } from '../angles'
 import { DomainError } from '../domain-error'
 import type { WorkingLine } from '../working'
 
@@ -18,11 +19,13 @@ export interface ShaftBow {
   planeDeg: number
   /** Share of the bow that lies in that plane: 1 is a plain bow, less is a corkscrew. */
   planarity: number
+  /** False for a corkscrew: pressing it straight in one plane would not help. */
+  isInOnePlane: boolean
   working: WorkingLine[]
 }
 
-const radians = (deg: number) => deg * Math.PI / 180
-const degrees = (rad: number, whole: number) => ((rad * 180 / Math.PI) % whole + whole) % whole
+/** Share of a bow in one plane above which it is called plain; general practice. */
+const MOSTLY_IN_PLANE = 0.9
 
 /**
  * Bow of a shaft from run-out at several stations, against the straight line through its two supports.
@@ -54,7 +57,7 @@ export function shaftBow(stations: readonly BowStation[], supportsMm?: readonly 
     const share = (atMm - one.atMm) / (other.atMm - one.atMm)
     return { atMm, x: x - one.x - share * (other.x - one.x), y: y - one.y - share * (other.y - one.y) }
   })
-  const bows = offsets.map(({ atMm, x, y }) => ({ atMm, bowUm: Math.hypot(x, y), phaseDeg: degrees(Math.atan2(y, x), 360) }))
+  const bows = offsets.map(({ atMm, x, y }) => ({ atMm, bowUm: Math.hypot(x, y), phaseDeg: degrees(Math.atan2(y, x)) }))
   const greatest = bows.reduce((most, bow) => bow.bowUm > most.bowUm ? bow : most)
   const sum = (of: (offset: { x: number, y: number }) => number) => offsets.reduce((total, offset) => total + of(offset), 0)
   const [xx, yy, xy] = [sum(o => o.x * o.x), sum(o => o.y * o.y), sum(o => o.x * o.y)]
@@ -63,8 +66,6 @@ export function shaftBow(stations: readonly BowStation[], supportsMm?: readonly 
     { label: 'Line of the supports', formula: 'straight between the centres at both supports', substituted: `${one.atMm} mm and ${other.atMm} mm`, result: 'taken out', source: 'geometry' },
     { label: 'Greatest bow', formula: '|centre − line|', substituted: `at ${greatest.atMm} mm`, result: `${greatest.bowUm.toFixed(1)} µm at ${greatest.phaseDeg.toFixed(0)}°`, source: 'a dial shows twice that' },
   ]
-  return {
-    stations: bows, greatest, planeDeg: degrees(Math.atan2(2 * xy, xx - yy) / 2, 180),
-    planarity: xx + yy === 0 ? 1 : ((xx + yy) / 2 + spread) / (xx + yy), working,
-  }
+  const planarity = xx + yy === 0 ? 1 : ((xx + yy) / 2 + spread) / (xx + yy)
+  return { stations: bows, greatest, planeDeg: degrees(Math.atan2(2 * xy, xx - yy) / 2, 180), planarity, isInOnePlane: planarity > MOSTLY_IN_PLANE, working }
 }

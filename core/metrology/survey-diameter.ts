@@ -1,4 +1,5 @@
 import { DomainError } from '../domain-error'
+import { mean, withoutDust } from '../numbers'
 import { formatQuantity } from '../units'
 import type { WorkingLine } from '../working'
 
@@ -38,18 +39,18 @@ export function surveyDiameter({ readingsMm }: { readingsMm: readonly (readonly 
   const all = readingsMm.flat()
   const meanMm = mean(all)
   const stationMeansMm = readingsMm.map(mean)
-  const outOfRoundnessByStationMm = readingsMm.map(planes => clean(Math.max(...planes) - Math.min(...planes)))
+  const outOfRoundnessByStationMm = readingsMm.map(planes => withoutDust(Math.max(...planes) - Math.min(...planes)))
   const outOfRoundnessMm = Math.max(...outOfRoundnessByStationMm)
   const first = stationMeansMm[0]!
   const last = stationMeansMm.at(-1)!
-  const taperMm = clean(Math.abs(first - last))
+  const taperMm = withoutDust(Math.abs(first - last))
   const inner = stationMeansMm.slice(1, -1)
-  const barrelMm = inner.length ? clean(mean(inner) - (first + last) / 2) : 0
+  const barrelMm = inner.length ? withoutDust(mean(inner) - (first + last) / 2) : 0
   const [minMm, maxMm] = [Math.min(...all), Math.max(...all)]
 
   let farthest = { station: 0, plane: 0, deviationMm: 0 }
   readingsMm.forEach((planes, station) => planes.forEach((reading, plane) => {
-    const deviationMm = clean(reading - meanMm)
+    const deviationMm = withoutDust(reading - meanMm)
     if (Math.abs(deviationMm) > Math.abs(farthest.deviationMm)) farthest = { station, plane, deviationMm }
   }))
 
@@ -82,8 +83,3 @@ function checkGrid(grid: readonly (readonly number[])[]): void {
     })
   })
 }
-
-const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length
-
-/** Takes the binary noise off a difference of decimals: a picometre is beyond any instrument. */
-const clean = (mm: number) => Math.round(mm * 1e9) / 1e9

@@ -1,9 +1,10 @@
 import { Value } from '@sinclair/typebox/value'
+import { widestGap } from '../angles'
 import { DomainError } from '../domain-error'
 import { optionCombinations, wayCombinations } from './combinations'
 import { findCycle } from './find-cycle'
 import { CONDITIONAL, conditionsOf, LIST_NAMES, LISTS, placesOf, thingsOf, type ListName, type Thing } from './lists'
-import { planeAngleDeg } from './plane-angle'
+import { anglesOf } from './plane-angles'
 import { SheetSchema, type Sheet, type Step } from './schema'
 import { DEPTH_OPTION, sheetForUnit, withWayCleared } from './sheet-for-unit'
 import { sheetOnWay } from './sheet-on-way'
@@ -78,7 +79,7 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
     const { lower, upper } = position.limits
     if (lower !== undefined && upper !== undefined && lower > upper) fault(`/positions/${i}/limits`, `The lower limit of ${position.name} lies above the upper one.`)
     if (position.method !== 'values' && position.quantity !== 'length') fault(`/positions/${i}/quantity`, `A ${position.method} of ${position.name} must be a length.`)
-    if (position.method === 'run-out' && !roundTheTurn(position.planes)) fault(`/positions/${i}/planes`, `The run-out of ${position.name} needs eight angles or more in rising order, written as 0°, 45° …, with no gap over 90°.`)
+    if (position.method === 'run-out' && !goesRound(anglesOf(position))) fault(`/positions/${i}/planes`, `The run-out of ${position.name} needs four angles or more in rising order, written as 0°, 45° …, with no gap over 100°.`)
     if (position.atMm && (position.method !== 'run-out' || position.atMm.length !== position.stations.length)) fault(`/positions/${i}/atMm`, `${position.name} is no run-out with a place along the axis for each of its ${position.stations.length} stations.`)
     if (position.bowMm !== undefined && !position.atMm) fault(`/positions/${i}/bowMm`, `The bow of ${position.name} needs the places of its stations.`)
   })
@@ -121,11 +122,9 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
   return faults
 }
 
-/** The planes of a run-out are angles that go once round, close enough together to see the high side. */
-function roundTheTurn(planes: readonly string[]): boolean {
-  const angles = planes.map(planeAngleDeg)
-  return angles.length >= 8 && angles.every((angle, i) => angle >= 0 && angle < 360 && (angles[i + 1] ?? angles[0]! + 360) - angle > 0 && (angles[i + 1] ?? angles[0]! + 360) - angle <= 90)
-}
+/** Angles in rising order, once round, close enough together to see the high side. */
+const goesRound = (angles: readonly number[]): boolean => angles.length >= 4
+  && angles.every((angle, i) => angle >= 0 && angle < 360 && (i === 0 || angle > angles[i - 1]!)) && widestGap(angles).widthDeg <= 100
 
 /** Keys are used once: in each list, and in each list within one of its things. */
 function keyFaults(sheet: Sheet): SheetFault[] {

@@ -20,14 +20,23 @@ export interface ParseOptions {
 /** One-character fractions, as telephones write them: ½, ⅜. */
 const FRACTION_SIGN = /\s*([¼-¾⅐-⅞])/g
 const MIXED_FRACTION = /^([+-]?)\s*(?:(\d+)[\s-]+)?(\d+)\/(\d+)(?![\d/])/
-const DECIMAL = /^([+-]?)(\d[\d.,]*|[.,]\d+)(?:e([+-]?\d{1,2}))?/i
+const DECIMAL = /^([+-]?)(\d{1,3}(?: \d{3})+(?!\d)(?:[.,]\d+)?|\d[\d.,]*|[.,]\d+)(?:e([+-]?\d{1,2}))?/i
+/** Feet and inches together, with figures that belong to the inches in the third group. */
+const FEET_AND_INCHES = /^([+-]?)(\d+)\s*(?:ft|feet|foot|['′’])\s*-?\s*([\d./ -]+?)\s*(?:in|inch|inches|"|″|”|'')$/i
+/** Hours and minutes: 1:30, 1h30, 1 h 30 min. */
+const HOURS_AND_MINUTES = /^(\d{1,3})\s*(?::|h\s*)(\d{1,2})\s*(?:min|m|h)?$/i
+/** What keyboards of other scripts write for `!` to `~`: shifted by this from the plain ones. */
+const FULL_WIDTH = /[\uff01-\uff5e]/g
+const FULL_WIDTH_SHIFT = 0xfee0
+/** No-break, figure, thin and narrow no-break space, as they stand between thousands. */
+const SPACES = /[\u00a0\u2007\u2009\u202f\u3000]/g
 /** No figure with its unit is longer; what is, is refused before anything looks into it. */
 const MOST_CHARACTERS = 60
 
 /**
  * Reads a measured value as people write it: decimals with point or comma, mixed fractions, signs, a unit or none.
  *
- * @param text what was typed, e.g. `25.013`, `0,02`, `2 1/4"`, `7/16 in`, `2 thou`, `15 µm`, `35 in-lb`
+ * @param text what was typed, e.g. `25.013`, `0,02`, `1 000,5`, `2 1/4"`, `5 ft 3 in`, `2 thou`, `15 µm`, `35 in-lb`, `1:30` for a time
  * @param wanted what is being measured; decides the base unit and which units are allowed. Left out, the unit tells, and a bare number is a length
  * @returns the value in the SI base of the kind, the unit understood and the resolution typed
  * @throws DomainError `quantity.too-long` (over 60 characters), `quantity.empty`, `quantity.not-a-number`, `quantity.ambiguous` (a bare `1,234`, with both choices in
@@ -38,6 +47,8 @@ const MOST_CHARACTERS = 60
 export function parseQuantity(text: string, wanted?: QuantityKind, options: ParseOptions = {}): Quantity {
   if (text.length > MOST_CHARACTERS) throw new DomainError('quantity.too-long', `A figure has at most ${MOST_CHARACTERS} characters; this has ${text.length}.`)
   const typed = plainly(text)
+  const compound = readCompound(typed, wanted)
+  if (compound) return compound
   const number = readFraction(typed) ?? readDecimal(typed)
   const unitText = number ? typed.slice(number.length).trim() : ''
   const kind = wanted ?? kindsOf(unitText)[0] ?? 'length'
@@ -53,9 +64,26 @@ export function parseQuantity(text: string, wanted?: QuantityKind, options: Pars
   return { value, kind, unit: unit.symbol, resolution: number.step * unit.factor }
 }
 
-/** What was typed with the signs of a plain keyboard: its minus, its space, and `1/2` for ½. */
-export const plainly = (text: string): string => text.replaceAll('−', '-').replaceAll('\u00a0', ' ')
+/** What was typed with the signs of a plain keyboard: its minus, its space, its figures, and `1/2` for ½. */
+export const plainly = (text: string): string => text.replaceAll('−', '-').replace(SPACES, ' ')
+  .replace(FULL_WIDTH, sign => String.fromCharCode(sign.charCodeAt(0) - FULL_WIDTH_SHIFT))
   .replace(FRACTION_SIGN, (_sign, fraction: string) => ` ${fraction.normalize('NFKD').replace('⁄', '/')}`).trim()
+
+/** Two units in one figure: feet with inches, hours with minutes. */
+function readCompound(text: string, wanted: QuantityKind | undefined): Quantity | undefined {
+  if (wanted === undefined || wanted === 'time') {
+    const [, hours, minutes] = HOURS_AND_MINUTES.exec(text) ?? []
+    if (minutes !== undefined && Number(minutes) >= 60) throw new DomainError('quantity.not-a-number', `"${text}" has ${minutes} minutes in its last hour. Hours and minutes are written 1:30.`)
+    if (minutes !== undefined) return { value: Number(hours) * 3600 + Number(minutes) * 60, kind: 'time', unit: 'min', resolution: 60 }
+  }
+  if (wanted !== undefined && wanted !== 'length') return undefined
+  const [, sign, feet, inches] = FEET_AND_INCHES.exec(text) ?? []
+  const number = inches === undefined ? undefined : readFraction(inches) ?? readDecimal(inches)
+  if (!number || number.length !== inches!.length || number.value >= 12 || number.value < 0) return undefined
+  const [inch, foot] = [findUnit('in', 'length')!.factor, findUnit('ft', 'length')!.factor]
+  const value = Number(feet) * foot + number.value * inch
+  return { value: sign === '-' ? -value : value, kind: 'length', unit: 'in', resolution: number.step * inch }
+}
 
 interface ReadNumber { value: number, step: number, length: number }
 
@@ -79,6 +107,8 @@ function readDecimal(text: string): ReadNumber | undefined {
 
 /** Decides what the points and commas of a number mean; throws where both meanings are usual. */
 function withDecimalPoint(digits: string, text: string): string {
+  // Spaces between thousands leave one mark for the decimals, whichever it is.
+  if (digits.includes(' ')) return digits.replaceAll(' ', '').replace(',', '.')
   const commas = digits.split(',').length - 1
   const points = digits.split('.').length - 1
   const groups = (mark: string) => new RegExp(`^\\d{1,3}(\\${mark}\\d{3})+$`)

@@ -35,6 +35,21 @@ describe('parseQuantity', () => {
     ['10 lb', 'force', 44.482216153, 'lbf', 4.448221615],
     ['1.5 h', 'time', 5400, 'h', 360],
     ['1480 1/min', 'speed', 1480, 'rpm', 1],
+    ['5 ft 3 in', 'length', 1600.2, 'in', 25.4],
+    ['5\' 3 1/2"', 'length', 1612.9, 'in', 12.7],
+    ['-2 feet 6.25 inches', 'length', -768.35, 'in', 0.254],
+    ['25 foot pounds', 'torque', 33.895448708, 'lbf·ft', 1.355817948],
+    ['14 kgf·m', 'torque', 137.2931, 'kgf·m', 9.80665],
+    ['120 kgf-cm', 'torque', 11.76798, 'kgf·cm', 0.0980665],
+    ['1 000', 'length', 1000, 'mm', 1],
+    ['1\u00a0000,5', 'length', 1000.5, 'mm', 0.1],
+    ['12\u2009345.25 mm', 'length', 12345.25, 'mm', 0.01],
+    ['1\u202f234\u202f567', 'length', 1234567, 'mm', 1],
+    ['1:30', 'time', 5400, 'min', 60],
+    ['1h30', 'time', 5400, 'min', 60],
+    ['2 h 5 min', 'time', 7500, 'min', 60],
+    ['0:45 h', 'time', 2700, 'min', 60],
+    ['２５．０１３ ｍｍ', 'length', 25.013, 'mm', 0.001],
   ])('reads %s as %s', (text, kind, value, unit, resolution) => {
     const read = parseQuantity(text, kind)
     expect(read.value).toBeCloseTo(value, 8)
@@ -65,6 +80,11 @@ describe('parseQuantity', () => {
     ['5 mm', 'torque', 'quantity.wrong-kind'],
     ['5 parsec', 'length', 'quantity.unknown-unit'],
     ['1e99 m', 'length', 'quantity.out-of-range'],
+    ['1 00', 'length', 'quantity.unknown-unit'],
+    ['1 0000', 'length', 'quantity.unknown-unit'],
+    ['5 ft 14 in', 'length', 'quantity.unknown-unit'],
+    ['1:75', 'time', 'quantity.not-a-number'],
+    ['1:30', 'length', 'quantity.unknown-unit'],
   ])('refuses %j as %s', (text, kind, code) => {
     expect(refusal(() => parseQuantity(text, kind)).code).toBe(code)
   })

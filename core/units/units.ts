@@ -28,7 +28,8 @@ const unit = (symbol: string, factor: number, spellings: readonly string[] = [],
 // 1 lbf = 0.453 592 37 × 9.806 65 N with standard gravity (ISO 80000-3).
 const INCH_MM = 25.4
 const POUND_KG = 0.45359237
-const POUND_FORCE_N = POUND_KG * 9.80665
+const STANDARD_GRAVITY = 9.80665
+const POUND_FORCE_N = POUND_KG * STANDARD_GRAVITY
 const POUND_FORCE_INCH_NM = POUND_FORCE_N * INCH_MM / 1000
 const PSI_MPA = POUND_FORCE_N / (INCH_MM * INCH_MM)
 
@@ -43,8 +44,10 @@ export const KINDS: Readonly<Record<QuantityKind, Kind>> = {
   torque: {
     name: 'a torque', base: 'N·m', imperial: 'lbf·ft', units: [
       unit('N·m', 1, ['nm', 'n-m', 'n*m', 'n m']), unit('N·cm', 0.01, ['ncm', 'n-cm']), unit('kN·m', 1000, ['knm', 'kn-m']),
-      unit('lbf·ft', POUND_FORCE_INCH_NM * 12, ['ft-lb', 'ft-lbs', 'ft·lb', 'ftlb', 'ft lb', 'lb-ft', 'lb·ft', 'lbf-ft', 'lbfft', 'ft-lbf', 'ft·lbf']),
-      unit('lbf·in', POUND_FORCE_INCH_NM, ['in-lb', 'in-lbs', 'in·lb', 'inlb', 'in lb', 'lb-in', 'lb·in', 'lbf-in', 'lbfin', 'in-lbf', 'in·lbf']),
+      unit('kgf·m', STANDARD_GRAVITY, ['kgfm', 'kgf-m', 'kgf m', 'kgf*m', 'kg·m', 'kgm', 'kg-m', 'kg m', 'kpm', 'kp·m', 'mkp']),
+      unit('kgf·cm', STANDARD_GRAVITY / 100, ['kgfcm', 'kgf-cm', 'kgf cm', 'kg·cm', 'kgcm', 'kg-cm']),
+      unit('lbf·ft', POUND_FORCE_INCH_NM * 12, ['ft-lb', 'ft-lbs', 'ft·lb', 'ftlb', 'ft lb', 'lb-ft', 'lb·ft', 'lbf-ft', 'lbfft', 'ft-lbf', 'ft·lbf', 'foot pound', 'foot pounds', 'foot-pound', 'foot-pounds', 'pound feet', 'pound-feet']),
+      unit('lbf·in', POUND_FORCE_INCH_NM, ['in-lb', 'in-lbs', 'in·lb', 'inlb', 'in lb', 'lb-in', 'lb·in', 'lbf-in', 'lbfin', 'in-lbf', 'in·lbf', 'inch pound', 'inch pounds', 'inch-pound', 'inch-pounds', 'pound inches', 'pound-inches']),
     ],
   },
   pressure: {
@@ -64,7 +67,7 @@ export const KINDS: Readonly<Record<QuantityKind, Kind>> = {
   },
   force: {
     name: 'a force', base: 'N', imperial: 'lbf', units: [
-      unit('N', 1), unit('kN', 1000), unit('lbf', POUND_FORCE_N, ['lb', 'lbs']),
+      unit('N', 1), unit('kN', 1000), unit('kgf', STANDARD_GRAVITY, ['kp']), unit('lbf', POUND_FORCE_N, ['lb', 'lbs']),
     ],
   },
   time: {

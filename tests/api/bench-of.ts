@@ -1,8 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { expect } from 'vitest'
-import { emptyState, foldJob, nextSteps, sheetForJob, type JobState, type Sheet } from '#core'
+import { emptyState, foldJob, goodTruth, nextDeed, nextSteps, sheetForJob, type JobState, type Sheet } from '#core'
 import type { JobBundle } from '#shared/wire/types'
-import { goodTruth, nextDeed } from '../../demo/walk'
 import { demoDocuments } from '../support/demo-sheet'
 import { Client } from './client'
 
@@ -25,7 +24,7 @@ export async function benchOf(tag: string, setup: object = {}, login = 'okafor')
     for (let deeds = 0; deeds < 600; deeds++) {
       const now = await state()
       const step = nextSteps(sheet, now).find(candidate => candidate.key === wanted) ?? nextSteps(sheet, now)[0]!
-      const { draft: next, byLead } = nextDeed(sheet, now, step, goodTruth(sheet), new Date())
+      const { draft: next, byLead } = nextDeed(sheet, now, step, goodTruth(sheet), { at: new Date(), newId: randomUUID })
       if (step.key === wanted && (before === 'duties' || next.type === 'step-done')) return
       if (next.type === 'photo-added') (next.body as { photo: string }).photo = randomUUID()
       expect((await (byLead ? lead : client).append(body.id, [next])).body).toMatchObject({ results: [{ outcome: 'recorded' }] })

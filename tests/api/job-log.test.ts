@@ -2,13 +2,12 @@ import { randomUUID } from 'node:crypto'
 import { afterAll, describe, expect, it } from 'vitest'
 import { eq } from 'drizzle-orm'
 import Papa from 'papaparse'
-import { emptyState, foldJob, nextSteps, type JobState } from '#core'
+import { emptyState, foldJob, nextDeed, nextSteps, type JobState } from '#core'
 import type { Dossier, JobBundle, UnitAnswer } from '#shared/wire/types'
 import { closeConnection, database } from '../../server/db/client'
 import { job as jobTable, jobEvent, jobEventRefused, person } from '../../server/db/schema'
 import { appendEvents } from '../../server/services/append-events'
 import { liftPumpTruth } from '../../demo/jobs'
-import { nextDeed } from '../../demo/walk'
 import { liftPump, liftPumpDocument } from '../support/demo-sheet'
 import { Client, draft } from './client'
 
@@ -27,7 +26,7 @@ async function workUntil(job: string, stepKey?: string): Promise<void> {
   for (let i = 0; i < 400; i++) {
     const [step] = nextSteps(liftPump, state)
     if (!step) return
-    const { draft, byLead } = nextDeed(liftPump, state, step, truth, new Date())
+    const { draft, byLead } = nextDeed(liftPump, state, step, truth, { at: new Date(), newId: randomUUID })
     if (draft.type === 'step-done' && step.key === stepKey) return
     expect((await (byLead ? lead : technician).append(job, [draft])).body.results[0]).toMatchObject({ outcome: 'recorded' })
     state = await stateOf(technician, job)

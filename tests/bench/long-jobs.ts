@@ -1,9 +1,8 @@
 import { performance } from 'node:perf_hooks'
 import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
-import { foldJob, guardEvent, nextSteps, type JobEvent, type JobState, type Sheet } from '#core'
+import { foldJob, goodTruth, guardEvent, nextDeed, nextSteps, type JobEvent, type JobState, type Sheet } from '#core'
 import type { EventDraft, Person } from '#shared/wire/types'
-import { goodTruth, nextDeed } from '../../demo/walk'
 import { closeConnection, database } from '../../server/db/client'
 import { person, sheet as sheetTable, unit } from '../../server/db/schema'
 import { appendEvents } from '../../server/services/append-events'
@@ -53,7 +52,7 @@ function longLog(sheet: Sheet): JobEvent[] {
     if (event.type !== 'job-closed') take(event)
   }
   for (;;) {
-    const { draft, byLead } = nextDeed(sheet, state, nextSteps(sheet, state)[0]!, goodTruth(sheet), new Date(state.opened!.at))
+    const { draft, byLead } = nextDeed(sheet, state, nextSteps(sheet, state)[0]!, goodTruth(sheet), { at: new Date(state.opened!.at), newId: randomUUID })
     const event = { ...draft, actor: byLead ? { id: 'person-lead', name: 'Lead' } : { id: 'person-a', name: 'A' } } as JobEvent
     if (draft.type !== 'step-done') take(event)
     else if (guardEvent(sheet, state, event)) take(bringBack(sheet, state)!)

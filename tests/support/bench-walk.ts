@@ -1,9 +1,8 @@
 import type fc from 'fast-check'
 import {
-  accountOf, AS_IT_SHOULD, choiceOf, DISPOSITIONS, foldJob, guardEvent, nextSteps, sheetNow, stepOf,
+  accountOf, AS_IT_SHOULD, choiceOf, DISPOSITIONS, foldJob, goodTruth, guardEvent, nextDeed, nextSteps, sheetNow, stepOf,
   type EventBodies, type EventType, type JobEvent, type JobState, type Sheet,
 } from '#core'
-import { goodTruth, nextDeed } from '../../demo/walk'
 
 /** Draws the next choice of a walk; the numbers come from fast-check, so a failing walk is shrunk and can be repeated. */
 export type Choose = (below: number) => number
@@ -61,7 +60,7 @@ export function anyEvent(sheet: Sheet, state: JobState, choose: Choose, undoable
 
 /** The next thing to do for a step: its first open duty, or its tick. A second person releases hold points; at a fork any way is taken. */
 export function towardsTick(sheet: Sheet, state: JobState, stepKey: string, choose: Choose = () => 0): JobEvent {
-  const { draft, byLead } = nextDeed(sheet, state, stepOf(sheet, stepKey), goodTruth(sheet), new Date(AT))
+  const { draft, byLead } = nextDeed(sheet, state, stepOf(sheet, stepKey), goodTruth(sheet), { at: new Date(AT), newId: () => `event-${made += 1}` })
   made += 1
   if (draft.type === 'way-chosen') {
     const { ways } = choiceOf(sheet, (draft.body as { choice: string }).choice)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { markChecked, markMade, positionOf, type Outline, type Part } from '#core'
+import { markChecked, markMade, needsLifting, positionOf, type Outline, type Part } from '#core'
 import type { Bench } from './use-bench'
 
 /** The machine in section along its axis, from the outlines of the sheet: what is out is lifted away, what moves next is lit. */
@@ -74,7 +74,7 @@ const label = computed(() => `Section along the shaft. ${outNames.value.length ?
   moving.value.size ? `This step ${deed.value}: ${drawn.value.filter(part => moving.value.has(part.key)).map(part => part.name).join(', ')}.` : ''} ${
   marks.value.length ? `Marks: ${marks.value.map(mark => mark.checked ? `${mark.key} checked` : mark.key).join(', ')}.` : ''} ${
   indexed.value.length ? `Index set on: ${indexed.value.map(part => part.name).join(', ')}.` : ''}`)
-const litNames = computed(() => drawn.value.filter(part => moving.value.has(part.key)).map(part => part.name + (part.massKg && part.massKg > 25 ? ` · ${part.massKg} kg` : '')).slice(0, 3).join(', '))
+const litNames = computed(() => drawn.value.filter(part => moving.value.has(part.key)).map(part => part.name + (needsLifting(part) ? ` · ${part.massKg} kg` : '')).slice(0, 3).join(', '))
 </script>
 
 <template>

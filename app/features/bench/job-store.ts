@@ -2,14 +2,13 @@ import { useDebounceFn, useWebSocket } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { v4 as newId } from 'uuid'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { emptyState, foldJob, guardEvent, sheetForJob, standingEntry, STATE_FORMAT, timersOf, type EventBodies, type EventType, type JobEvent, type JobState, type Sheet } from '#core'
+import { emptyState, foldJob, guardEvent, sheetForJob, standingEntry, STATE_FORMAT, timersOf, wantsReason, type EventBodies, type EventType, type JobEvent, type JobState, type Sheet } from '#core'
 import { refuseUndo } from '#shared/rights'
 import type { JobBundle, LiveMessage, LoggedEvent, LogHead } from '#shared/wire/types'
 import { ApiProblem, callApi, NoNetwork, sentenceOf } from '../../net/api'
 import { deviceId, deviceStore, type KeptJob } from '../../net/device-store'
 import { completeLog, fetchEvents, findLost, keepLog, wholeLog } from '../../net/job-log'
 import { useOutboxStore } from '../../net/outbox-store'
-import { sealSignature } from '../../net/seal-signature'
 import { serverNow } from '../../net/server-clock'
 import { fetchSheet, keptSheet } from '../../net/sheets'
 import { useSessionStore } from '../session/session-store'
@@ -170,13 +169,17 @@ export const useJobStore = defineStore('job', () => {
     lost.value = missing.filter(event => !own.includes(event))
   }
 
+  const eventOf = <T extends EventType>(type: T, body: EventBodies[T]) =>
+    ({ id: newId(), type, body, actor: { id: session.person?.id ?? '', name: session.person?.name ?? '' }, happenedAt: serverNow().toISOString() }) as JobEvent
+
+  /** True when this may be done only with a reason, which is asked for first. */
+  const asksReason = <T extends EventType>(type: T, body: EventBodies[T]): boolean => sheet.value !== null && wantsReason(sheet.value, state.value, eventOf(type, body))
+
   /** Does something at the bench. Takes effect at once, or says in `refusal` why it may not happen. */
   function act<T extends EventType>(type: T, body: EventBodies[T]): boolean {
     if (!sheet.value || !meta.value || !session.person) return false
-    const { id, name } = session.person
     // A plain copy: what a form holds is reactive and cannot be stored on the device.
-    const plain = JSON.parse(JSON.stringify(body)) as EventBodies[T]
-    const event = { id: newId(), type, body: plain, actor: { id, name }, happenedAt: serverNow().toISOString() } as JobEvent
+    const event = eventOf(type, JSON.parse(JSON.stringify(body)) as EventBodies[T])
     const entry = event.type === 'undone' ? standingEntry(state.value, event.body.event) : undefined
     const refused = (entry && refuseUndo(session.person, entry)) ?? guardEvent(sheet.value, state.value, event)
     refusal.value = refused?.message ?? null
@@ -211,6 +214,8 @@ export const useJobStore = defineStore('job', () => {
     if (refused) return refused.message
     try {
       if (!sealKey) throw new NoNetwork()
+      // Rarely needed and large; the service worker keeps it for when there is no link.
+      const { sealSignature } = await import('../../net/seal-signature')
       const { id, type, body, happenedAt } = event
       const sealed = await sealSignature(sealKey, {
         login, pin, head: head.value, waiting: mine.value.map(waits => waits.id),
@@ -268,5 +273,5 @@ export const useJobStore = defineStore('job', () => {
 
   const timers = computed(() => sheet.value ? timersOf(sheet.value, state.value).filter(wait => !wait.cut) : [])
 
-  return { meta, sheet, state, seq, lost, problem, refusal, waitingIds, timers, open, close, act, sign, catchUp }
+  return { meta, sheet, state, seq, lost, problem, refusal, waitingIds, timers, open, close, act, asksReason, sign, catchUp }
 })

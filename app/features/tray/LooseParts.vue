@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
+import { proposedTag } from '#core'
 import type { Bench } from '../bench/use-bench'
 import { tagHere } from './tag-here'
 
@@ -10,7 +11,7 @@ const loose = computed(() => account.value.filter(line => line.loose > 0))
 
 /** The bag that the sheet proposes for a part, until the person writes another tag. */
 const tags = reactive<Record<string, string>>({})
-const proposed = (part: string) => job.sheet!.steps.find(step => step.removes?.some(piece => piece.part === part))?.bag ?? ''
+const proposed = (part: string) => proposedTag(job.sheet!, job.state, part)
 function bag(part: string, count: number) {
   const { tag, problem } = tagHere(tags[part] ?? proposed(part), job.meta!.number)
   if (problem) job.refusal = problem

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { DomainError, readTagCode, rungsOf, shortestWayIn, type PartLine, type Step } from '#core'
+import { DomainError, PLACES, rungsOf, shortestWayIn, type PartLine, type Step } from '#core'
 import AskDialog from '../../ui/AskDialog.vue'
 import PhotoButton from '../bench/PhotoButton.vue'
 import PhotoStrip from '../../ui/PhotoStrip.vue'
 import { placesOf } from './places'
+import { tagHere } from './tag-here'
 import type { Bench } from '../bench/use-bench'
 import RefusalNote from '../../ui/RefusalNote.vue'
 
@@ -35,8 +36,11 @@ function show(step: Step) {
   open.value = false
 }
 function move() {
-  const place = readTagCode(to.value)?.tag ?? to.value.trim()
-  if (job.act('part-moved', { part: line.value!.part.key, count: count.value, from: start.value, to: place, ...(reason.value.trim() ? { reason: reason.value.trim() } : {}) })) reason.value = ''
+  const wanted = to.value.trim()
+  const place = PLACES.find(name => name === wanted.toLowerCase())
+  const { tag, problem } = place ? { tag: place, problem: null } : tagHere(wanted, job.meta!.number)
+  if (problem) job.refusal = problem
+  else if (tag && job.act('part-moved', { part: line.value!.part.key, count: count.value, from: start.value, to: tag, ...(reason.value.trim() ? { reason: reason.value.trim() } : {}) })) reason.value = ''
 }
 </script>
 

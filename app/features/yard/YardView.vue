@@ -8,6 +8,9 @@ import { moment } from '../../ui/moment'
 import StateNote from '../../ui/StateNote.vue'
 import UnitTable from './UnitTable.vue'
 
+/** Lists that stay on the device: as it opens, and the last that were looked for. */
+const MOST_SEARCHES = 8
+
 const search = ref('')
 const site = ref('')
 const show = ref<'all' | 'open' | 'due'>('all')
@@ -15,7 +18,7 @@ const settled = refDebounced(search, 180)
 const limit = ref(100)
 
 const query = computed(() => ({ search: settled.value || undefined, site: site.value || undefined, show: show.value, limit: limit.value }))
-const yard = useAnswer<YardAnswer>(() => `yard ${JSON.stringify(query.value)}`, () => callApi('/yard', { query: query.value }))
+const yard = useAnswer<YardAnswer>(() => `yard ${JSON.stringify(query.value)}`, () => callApi('/yard', { query: query.value }), MOST_SEARCHES)
 watch(query, () => void yard.load(), { immediate: true })
 
 const siteNames = computed(() => Object.fromEntries((yard.data.value?.sites ?? []).map(row => [row.key, row.name])))

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { dutiesOf, indexOf, partOf, stepNumber } from '#core'
+import { dutiesOf, jointOf, partOf, stepNumber } from '#core'
 import NoteDialog from '../NoteDialog.vue'
 import PhotoStrip from '../../../ui/PhotoStrip.vue'
 import StepCautions from './StepCautions.vue'
@@ -27,7 +27,7 @@ const moves = computed(() => {
 /** Photos of this step that no duty shows. */
 const photos = computed(() => job.state.photos.filter(photo => photo.step === step.value?.key && !duties.value.some(line => line.duty.kind === 'photo')))
 const weak = computed(() => step.value && bench.weakened.value.get(step.value.key))
-const joint = computed(() => step.value?.tightens ? indexOf(job.sheet!).joint.get(step.value.tightens) : undefined)
+const joint = computed(() => step.value?.tightens ? jointOf(job.sheet!, step.value.tightens) : undefined)
 const body = ref<HTMLElement>()
 /** What the step waits for stands in its body, where it may be out of sight. */
 const showAsked = () => body.value?.querySelector('.wait:not(.over), .duty:not(.met)')?.scrollIntoView({ block: 'start', behavior: 'smooth' })

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { EXPANSION_PER_K, formatQuantity, type Position } from '#core'
+import { coversCalibration, formatQuantity, MATERIALS, type Position } from '#core'
 import { serverNow } from '../../../net/server-clock'
 import { dayOf } from '../../../ui/moment'
 import type { Conditions } from './use-conditions'
@@ -7,7 +7,7 @@ import type { Conditions } from './use-conditions'
 /** The instrument of a reading and its calibration, and the temperatures of part and instrument when they matter. */
 const { conditions, position } = defineProps<{ conditions: Conditions, position: Position }>()
 const { tag, warmth, canBeWarm, offered, picked } = conditions
-const isOver = () => !!picked.value && picked.value.calibratedUntil < serverNow().toISOString().slice(0, 10)
+const isOver = () => !!picked.value && !coversCalibration(picked.value.calibratedUntil, serverNow().toISOString())
 </script>
 
 <template>
@@ -71,11 +71,11 @@ const isOver = () => !!picked.value && picked.value.calibratedUntil < serverNow(
         :aria-label="`${position.name}: material of the part`"
       >
         <option
-          v-for="(alpha, name) in EXPANSION_PER_K"
+          v-for="({ alphaPerK }, name) in MATERIALS"
           :key="name"
           :value="name"
         >
-          {{ name }} · {{ (alpha * 1e6).toFixed(1) }}·10⁻⁶
+          {{ name }} · {{ (alphaPerK * 1e6).toFixed(1) }}·10⁻⁶
         </option>
       </select></label>
       <label><span>Instrument</span> <input

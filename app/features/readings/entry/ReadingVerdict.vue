@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Assessment, Outline, Position, ReadingConditions } from '#core'
+import { decidingCriterion, type Assessment, type Outline, type Position, type ReadingConditions } from '#core'
 import { decimalsOf, inUnits } from '../../../ui/both-units'
 import BowDrawing from '../../../ui/drawings/BowDrawing.vue'
 import PolarDrawing from '../../../ui/drawings/PolarDrawing.vue'
@@ -13,10 +13,7 @@ const { assessment, position, conditions } = defineProps<{
   assessment: Assessment, position: Position, conditions?: ReadingConditions | undefined, outlines?: readonly Outline[] | undefined
 }>()
 
-const SEVERITY = { in: 0, doubtful: 1, out: 2 }
-/** The criterion that decides: the worst, and among equals the one nearest to its limit. */
-const deciding = computed(() => [...assessment.criteria].sort((a, b) =>
-  SEVERITY[b.verdict] - SEVERITY[a.verdict] || (a.margin ?? Infinity) - (b.margin ?? Infinity))[0]!)
+const deciding = computed(() => decidingCriterion(assessment))
 const show = (value: number) => inUnits(value, position.quantity, decimalsOf(position.quantity))
 const limits = computed(() => {
   const { lower, upper } = deciding.value

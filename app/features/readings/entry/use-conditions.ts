@@ -1,6 +1,5 @@
 import { computed, reactive, ref, type ComputedRef } from 'vue'
-import { EXPANSION_PER_K, parseQuantity, positionOf, type Material, type Position, type ReadingConditions } from '#core'
-import type { InstrumentRow } from '#shared/wire/types'
+import { MATERIAL_NAMES, MATERIALS, mayBeWarm, parseQuantity, positionOf, STEEL_PER_K, suitedInstruments, type Material, type Position, type ReadingConditions } from '#core'
 import { sentenceOf } from '../../../net/api'
 import type { Bench } from '../../bench/use-bench'
 import { useInstrumentStore } from './instrument-store'
@@ -11,15 +10,9 @@ export function useConditions(bench: Bench, position: ComputedRef<Position>) {
   const tag = ref('')
   /** Temperatures as typed; asked for only when somebody wants to take the length to 20 °C. */
   const warmth = reactive({ asked: false, part: '', instrument: '', material: 'steel' as Material })
-  const canBeWarm = computed(() => position.value.quantity === 'length' && position.value.method !== 'run-out')
+  const canBeWarm = computed(() => mayBeWarm(position.value))
 
-  /** Those that the sheet may mean first: of the kind it names, with the limits in their range. */
-  const offered = computed(() => {
-    const { quantity, instrument, limits: { lower, upper } } = position.value
-    const mayMean = (row: InstrumentRow) => instrument.toLowerCase().includes(row.kind) && [lower, upper].every(limit => limit === undefined || (limit >= row.rangeFrom && limit <= row.rangeTo))
-    const all = register.instruments.filter(row => row.quantity === quantity)
-    return { likely: all.filter(mayMean), others: all.filter(row => !mayMean(row)) }
-  })
+  const offered = computed(() => suitedInstruments(position.value, register.instruments))
   const picked = computed(() => register.instruments.find(row => row.tag === tag.value))
 
   const celsius = (text: string) => parseQuantity(text, 'temperature').value
@@ -37,7 +30,7 @@ export function useConditions(bench: Bench, position: ComputedRef<Position>) {
   const said = computed<ReadingConditions | undefined>(() => {
     const instrument = picked.value && { tag: picked.value.tag, uncertainty: picked.value.uncertainty, calibratedUntil: picked.value.calibratedUntil }
     const temperature = warmth.asked && canBeWarm.value && !fault.value
-      ? { partC: celsius(warmth.part), instrumentC: celsius(warmth.instrument), alphaPart: EXPANSION_PER_K[warmth.material], alphaInstrument: picked.value?.alphaPerK ?? EXPANSION_PER_K.steel }
+      ? { partC: celsius(warmth.part), instrumentC: celsius(warmth.instrument), alphaPart: MATERIALS[warmth.material].alphaPerK, alphaInstrument: picked.value?.alphaPerK ?? STEEL_PER_K }
       : undefined
     return instrument || temperature ? { ...(instrument ? { instrument } : {}), ...(temperature ? { temperature } : {}) } : undefined
   })
@@ -49,7 +42,7 @@ export function useConditions(bench: Bench, position: ComputedRef<Position>) {
   function takeOver(from: ReadingConditions | undefined): void {
     tag.value = from?.instrument?.tag ?? lastUsed() ?? ''
     const { temperature } = from ?? {}
-    const material = (Object.keys(EXPANSION_PER_K) as Material[]).find(name => EXPANSION_PER_K[name] === temperature?.alphaPart)
+    const material = MATERIAL_NAMES.find(name => MATERIALS[name].alphaPerK === temperature?.alphaPart)
     Object.assign(warmth, temperature
       ? { asked: true, part: `${temperature.partC}`, instrument: `${temperature.instrumentC}`, material: material ?? 'steel' }
       : { asked: false, part: '', instrument: '', material: 'steel' })

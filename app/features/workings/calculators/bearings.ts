@@ -1,4 +1,4 @@
-import { bearingAlignment, bearingPinch, centreEndClearance, CLEARANCE_GROUPS, DomainError, locknutTabs, plasticGaugeClearance, radialInternalClearance, recommendedSeat, sleeveClearance, thrustFloat, type SleeveMeasurement } from '#core'
+import { bearingAlignment, bearingPinch, centreEndClearance, clearanceGroupsOf, locknutTabs, plasticGaugeClearance, recommendedSeat, sleeveClearance, thrustFloat, type SleeveMeasurement } from '#core'
 import { askWorker } from '../../../workers/ask-worker'
 import { calculator, mm, um, umRange, type Result } from '../calculator'
 import { choice, optional, plain, quantity, rows, several } from '../fields'
@@ -18,20 +18,11 @@ export const bearingCalculators = [
     fields: { kind: choice('Bearing', KINDS), bore: quantity('Bore', 'length', '70'), measured: optional(quantity('Measured clearance', 'length', '', { unit: 'µm' })) },
     blames: { boreMm: 'bore' },
     compute({ kind, bore, measured }) {
-      const groups = CLEARANCE_GROUPS.flatMap((group) => {
-        try {
-          return [{ group, ...radialInternalClearance(kind, bore, group) }]
-        } catch (error) {
-          if (error instanceof DomainError && error.code === 'bearing.group') return []
-          throw error
-        }
-      })
+      const { groups, working } = clearanceGroupsOf(kind, bore, measured)
       return {
-        results: groups.map(({ group, minUm, maxUm }): Result => {
-          const inside = measured !== undefined && measured >= minUm && measured <= maxUm
-          return { label: group, word: `${minUm} … ${maxUm} µm${inside ? ' · the measured one lies here' : ''}`, main: measured === undefined ? group === 'CN' : inside }
-        }),
-        working: groups.map(({ group, minUm, maxUm }) => ({ label: group, formula: 'table of the standard', substituted: `${KINDS[kind]}, bore ${bore} mm`, result: `${minUm} … ${maxUm} µm`, source: 'ISO 5753-1:2009' })),
+        results: groups.map(({ group, minUm, maxUm, holds }): Result =>
+          ({ label: group, word: `${minUm} … ${maxUm} µm${holds ? ' · the measured one lies here' : ''}`, main: measured === undefined ? group === 'CN' : holds })),
+        working,
       }
     },
   }),
@@ -51,7 +42,7 @@ export const bearingCalculators = [
       })
       return {
         results: [
-          um('Mean clearance at work', found.meanUm, { signed: true, main: true }), { label: 'Chance of preload', value: found.chanceOfPreload * 100, kind: 'share', decimals: 1, main: true, verdict: found.chanceOfPreload > 0.05 ? 'out' : found.chanceOfPreload > 0.002 ? 'doubtful' : 'in' },
+          um('Mean clearance at work', found.meanUm, { signed: true, main: true }), { label: 'Chance of preload', value: found.chanceOfPreload * 100, kind: 'share', decimals: 1, main: true, verdict: found.verdict },
           umRange('Nine of ten', found.p5Um, found.p95Um),
         ],
         working: found.working, drawing: { kind: 'histogram', bins: found.bins, minUm: found.minUm, maxUm: found.maxUm },

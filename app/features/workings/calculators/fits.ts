@@ -1,19 +1,12 @@
-import { boreAfterPressing, EXPANSION_PER_K, fitLimits, gripTime, interferenceFit, likelyFits, mountingTemperature, taperDriveUp, type FitMaterial } from '#core'
+import {
+  boreAfterPressing, fitLimits, gripTemperature, gripTime, interferenceFit, likelyFits, MATERIAL_NAMES, MATERIALS, mountingTemperature, stressVerdict, taperDriveUp, type FitMaterial, type Material,
+} from '#core'
 import { calculator, mm, mmRange, um, umRange, type Result } from '../calculator'
 import { choice, optional, plain, quantity, word } from '../fields'
 
-/** Usual figures of materials; the drawing stands above them. */
-const MATERIALS = {
-  steel: { name: 'Steel', youngMPa: 210_000, poisson: 0.3, alphaPerK: EXPANSION_PER_K.steel },
-  stainless: { name: 'Stainless steel', youngMPa: 195_000, poisson: 0.3, alphaPerK: EXPANSION_PER_K['stainless steel'] },
-  castIron: { name: 'Grey cast iron', youngMPa: 110_000, poisson: 0.26, alphaPerK: EXPANSION_PER_K['cast iron'] },
-  bronze: { name: 'Bronze', youngMPa: 105_000, poisson: 0.34, alphaPerK: EXPANSION_PER_K.bronze },
-  aluminium: { name: 'Aluminium', youngMPa: 71_000, poisson: 0.33, alphaPerK: EXPANSION_PER_K.aluminium },
-} as const
-type MaterialKey = keyof typeof MATERIALS
-const material = (label: string, first: MaterialKey = 'steel') => choice(label, Object.fromEntries(
-  [first, ...(Object.keys(MATERIALS) as MaterialKey[]).filter(key => key !== first)].map(key => [key, MATERIALS[key].name])) as Record<MaterialKey, string>)
-const materialOf = (key: MaterialKey, yieldMPa?: number): FitMaterial => ({ youngMPa: MATERIALS[key].youngMPa, poisson: MATERIALS[key].poisson, ...(yieldMPa === undefined ? {} : { yieldMPa }) })
+const material = (label: string, first: Material = 'steel') => choice(label, Object.fromEntries(
+  [first, ...MATERIAL_NAMES.filter(name => name !== first)].map(name => [name, MATERIALS[name].name])) as Record<Material, string>)
+const materialOf = (name: Material, yieldMPa?: number): FitMaterial => ({ ...MATERIALS[name], ...(yieldMPa === undefined ? {} : { yieldMPa }) })
 const HEAT_CAUTION = 'Hot parts burn through gloves and can throw oil: clean, dry gloves, both hands planned, nobody below. The maker’s manual and site rules stand above this.'
 const PRESS_CAUTION = 'Parts under a press can burst out: stand aside, guard on, press square. The maker’s manual and site rules stand above this.'
 
@@ -47,7 +40,7 @@ export const fitCalculators = [
         results: [um('Clearance', (bore - shaft) * 1000, { signed: true }), ...found.map(({ fit, nominalMm, kind, missUm }, i): Result => ({
           label: i === 0 ? 'Most likely' : 'or', word: `${fit} at ${nominalMm} mm, ${kind}${missUm > 0 ? `, ${missUm.toFixed(0)} µm outside` : ''}`, main: i === 0,
         }))],
-        working: found.map(({ fit, nominalMm, missUm, offCentre }) => ({ label: fit, formula: 'distance of both sizes from their zones', substituted: `bore ${bore}, shaft ${shaft} at nominal ${nominalMm}`, result: missUm > 0 ? `${missUm.toFixed(1)} µm outside` : `inside, ${Math.round(offCentre * 100)} % off the middle`, source: 'ISO 286-1:2010, preferred fits; ranking is our own' })),
+        working: found.map(line => line.working),
       }
     },
   }),
@@ -65,7 +58,7 @@ export const fitCalculators = [
         fitDiameterMm: d, innerBoreMm: bore, outerDiameterMm: out, lengthMm: length, interferenceUm: interference, inner: materialOf(shaft, yieldShaft), outer: materialOf(hub, yieldHub), friction,
         ...(rz === undefined ? {} : { roughness: { innerRzUm: rz, outerRzUm: rz } }),
       })
-      const share = (label: string, of: number | undefined): Result[] => of === undefined ? [] : [{ label, value: of * 100, kind: 'share', decimals: 0, verdict: of > 1 ? 'out' : of > 0.9 ? 'doubtful' : 'in' }]
+      const share = (label: string, of: number | undefined): Result[] => of === undefined ? [] : [{ label, value: of * 100, kind: 'share', decimals: 0, verdict: stressVerdict(of) }]
       return {
         results: [
           { label: 'Pressure', value: fit.pressureMPa, kind: 'pressure', decimals: 1, main: true }, { label: 'Slips at', value: fit.slipTorqueNm, kind: 'torque', decimals: 0, main: true }, { label: 'Press force at the end', value: fit.pressForceN, kind: 'force', unit: 'kN', decimals: 1, main: true },
@@ -96,19 +89,21 @@ export const fitCalculators = [
         results.push(heat.shaftTemperatureC === undefined ? { label: 'Cooling the shaft', word: 'is not enough: check the interference' } : { label: 'Shaft cooled to', value: heat.shaftTemperatureC, kind: 'temperature', decimals: 0 })
       }
       const start = Math.min(heat.temperatureC, cap)
-      const gripsAtOnce = start <= room + interference / (alphaPerK * d * 1000)
-      if (mass !== undefined && surface !== undefined && !gripsAtOnce && heat.method !== 'no heat') {
-        const grip = gripTime({ temperatureC: start, roomC: room, fitDiameterMm: d, interferenceUm: interference, alphaPerK, massKg: mass, surfaceM2: surface })
+      const seat = { roomC: room, fitDiameterMm: d, interferenceUm: interference, alphaPerK }
+      const working = [...heat.working]
+      if (mass !== undefined && surface !== undefined && start > gripTemperature(seat) && heat.method !== 'no heat') {
+        const grip = gripTime({ ...seat, temperatureC: start, massKg: mass, surfaceM2: surface })
+        working.push(...grip.working)
         if (Number.isFinite(grip.seconds)) results.push({ label: 'Stays loose in the air for', value: grip.seconds, kind: 'time', unit: 'min', decimals: 1 }, { label: 'Grips at', value: grip.gripC, kind: 'temperature', decimals: 0 })
       }
-      return { results, working: heat.working, caution: HEAT_CAUTION }
+      return { results, working, caution: HEAT_CAUTION }
     },
   }),
   calculator({
     key: 'pressed-sleeve', title: 'Pressed sleeve', about: 'How far the bore of a sleeve closes when it is pressed in, and what must come out for the running clearance.',
     fields: {
       bore: quantity('Bore of the sleeve', 'length', '60'), outside: quantity('Outside of the sleeve', 'length', '75.05'), housing: quantity('Bore of the housing', 'length', '75'), housingOut: quantity('Outside of the housing', 'length', '120'), length: quantity('Length', 'length', '70'),
-      sleeve: material('Sleeve of', 'bronze'), body: material('Housing of', 'castIron'), shaft: optional(quantity('Journal', 'length', '59.92')), wanted: optional(quantity('Wanted clearance', 'length', '90', { unit: 'µm' })),
+      sleeve: material('Sleeve of', 'bronze'), body: material('Housing of', 'cast iron'), shaft: optional(quantity('Journal', 'length', '59.92')), wanted: optional(quantity('Wanted clearance', 'length', '90', { unit: 'µm' })),
     },
     blames: { fitDiameterMm: 'housing', innerBoreMm: 'bore', outerDiameterMm: 'housingOut', lengthMm: 'length', shaftMm: 'shaft' },
     compute({ bore, outside, housing, housingOut, length, sleeve, body, shaft, wanted }) {

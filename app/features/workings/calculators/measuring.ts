@@ -1,21 +1,21 @@
-import { compareMethods, judge, lengthAt20, measurementUncertainty, radialPlay, runOut, shaftBow } from '#core'
+import { compareMethods, formatQuantity, judge, lengthAt20, lengthAt20Line, marginLine, measurementUncertainty, radialPlay, radians, runOut, shaftBow, STEEL_PER_K } from '#core'
 import { calculator, mm, um } from '../calculator'
 import { optional, plain, quantity, rows, several } from '../fields'
 
 const wave = (n: number, offset: number, phaseDeg: number) => Array.from({ length: n }, (_, i) => {
   const angle = i * 360 / n
-  return `${angle}:${Math.round(20 + offset * Math.cos((angle - phaseDeg) * Math.PI / 180) + (i % 3) - 1)}`
+  return `${angle}:${Math.round(20 + offset * Math.cos(radians(angle - phaseDeg)) + (i % 3) - 1)}`
 }).join(';')
 
 export const measuringCalculators = [
   calculator({
     key: 'run-out', title: 'Run-out of a station', about: 'Dial readings round one turn: offset of the centre, where it lies, and the form that is left.',
-    fields: { points: rows('Readings', ['angle, °', 'dial, µm'], wave(12, 18, 60), { hint: 'eight or more, clockwise from the index datum' }) },
+    fields: { points: rows('Readings', ['angle, °', 'dial, µm'], wave(12, 18, 60), { hint: 'four or more, better eight, clockwise from the index datum' }) },
     compute({ points }) {
       const read = points.map(([angleDeg, readingUm]) => ({ angleDeg: angleDeg!, readingUm: readingUm! }))
       const found = runOut(read)
       return {
-        results: [um('Total reading', found.tirUm, { main: true }), um('Offset of the centre', found.eccentricityUm, { main: true }), { label: 'High side at', value: found.phaseDeg, kind: 'angle', decimals: 0, main: true }, um('Form that is left', found.formUm)],
+        results: [um('Total reading', found.tirUm, { main: true }), um('Offset of the centre', found.eccentricityUm, { main: true }), { label: 'High side at', value: found.phaseDeg, kind: 'angle', decimals: 0, main: true }, um(found.isFormKnown ? 'Form that is left' : 'Form that is left, at least', found.formUm)],
         working: found.working, drawing: { kind: 'polar', points: read, runOut: found }, caution: 'Turn the shaft by hand, locked out, fingers off the pinch points.',
       }
     },
@@ -26,7 +26,7 @@ export const measuringCalculators = [
     compute({ stations }) {
       const bow = shaftBow(stations.map(([atMm, eccentricityUm, phaseDeg]) => ({ atMm: atMm!, eccentricityUm: eccentricityUm!, phaseDeg: phaseDeg! })))
       return {
-        results: [um('Greatest bow', bow.greatest.bowUm, { main: true }), { label: 'at', value: bow.greatest.atMm, kind: 'length', decimals: 0, main: true }, { label: 'High side at', value: bow.greatest.phaseDeg, kind: 'angle', decimals: 0, main: true }, { label: 'In one plane', word: bow.planarity > 0.9 ? `yes, at ${bow.planeDeg.toFixed(0)}°` : 'no: a corkscrew' }],
+        results: [um('Greatest bow', bow.greatest.bowUm, { main: true }), { label: 'at', value: bow.greatest.atMm, kind: 'length', decimals: 0, main: true }, { label: 'High side at', value: bow.greatest.phaseDeg, kind: 'angle', decimals: 0, main: true }, { label: 'In one plane', word: bow.isInOnePlane ? `yes, at ${bow.planeDeg.toFixed(0)}°` : 'no: a corkscrew' }],
         working: bow.working, drawing: { kind: 'bow', bow },
       }
     },
@@ -36,11 +36,9 @@ export const measuringCalculators = [
     fields: { length: quantity('Reading', 'length', '150.040'), part: quantity('Part', 'temperature', '35'), instrument: quantity('Instrument', 'temperature', '20'), alphaPart: plain('Expansion of the part', '11.5', { unit: '10⁻⁶/K' }), alphaInstrument: plain('of the instrument', '11.5', { unit: '10⁻⁶/K' }) },
     blames: { lengthMm: 'length', partC: 'part', instrumentC: 'instrument', alphaPart: 'alphaPart', alphaInstrument: 'alphaInstrument' },
     compute({ length, part, instrument, alphaPart, alphaInstrument }) {
-      const at20 = lengthAt20({ lengthMm: length, partC: part, instrumentC: instrument, alphaPart: alphaPart * 1e-6, alphaInstrument: alphaInstrument * 1e-6 })
-      return {
-        results: [mm('Length at 20 °C', at20, { main: true, decimals: 4 }), um('Correction', (at20 - length) * 1000, { signed: true })],
-        working: [{ label: 'Length at 20 °C', formula: 'L (1 + α_i (T_i − 20)) ÷ (1 + α_p (T_p − 20))', substituted: `${length} (1 + ${alphaInstrument}·10⁻⁶ · ${instrument - 20}) ÷ (1 + ${alphaPart}·10⁻⁶ · ${part - 20})`, result: `${at20.toFixed(4)} mm`, source: 'ISO 1' }],
-      }
+      const warm = { lengthMm: length, partC: part, instrumentC: instrument, alphaPart: alphaPart * 1e-6, alphaInstrument: alphaInstrument * 1e-6 }
+      const at20 = lengthAt20(warm)
+      return { results: [mm('Length at 20 °C', at20, { main: true, decimals: 4 }), um('Correction', (at20 - length) * 1000, { signed: true })], working: [lengthAt20Line(warm)] }
     },
   }),
   calculator({
@@ -51,7 +49,7 @@ export const measuringCalculators = [
     },
     blames: { instrumentUm: 'instrument', resolutionUm: 'step', repeatsUm: 'repeats', temperature: 'length' },
     compute({ instrument, step, repeats, length, within }) {
-      const found = measurementUncertainty({ instrumentUm: instrument, resolutionUm: step, repeatsUm: repeats, temperature: length === undefined ? undefined : { lengthMm: length, alphaPerK: 11.5e-6, withinK: within } })
+      const found = measurementUncertainty({ instrumentUm: instrument, resolutionUm: step, repeatsUm: repeats, temperature: length === undefined ? undefined : { lengthMm: length, alphaPerK: STEEL_PER_K, withinK: within } })
       return { results: [um('U (k = 2)', found.expandedUm, { main: true }), ...found.parts.map(part => um(part.name, part.standardUm, { decimals: 2 }))], working: found.working }
     },
   }),
@@ -62,7 +60,10 @@ export const measuringCalculators = [
       const { verdict, margin } = judge({ value, lower, upper, uncertainty: u / 1000 })
       return {
         results: [{ label: 'Verdict', word: verdict, verdict, main: true }, ...(Number.isFinite(margin) ? [um(margin < 0 ? 'Beyond the limit by' : 'Inside the limit by', Math.abs(margin) * 1000, { main: true })] : [])],
-        working: [{ label: 'Margin', formula: 'distance to the nearest limit against ±U', substituted: `${value} in ${lower ?? '−'} … ${upper ?? '−'}, U ${u} µm`, result: `${verdict}, ${(margin * 1000).toFixed(1)} µm`, source: 'ISO 14253-1' }],
+        working: [marginLine({
+          label: 'Margin', value, lower: lower ?? null, upper: upper ?? null, uncertainty: u / 1000, verdict, margin: Number.isFinite(margin) ? margin : null, source: 'as typed',
+          show: mm => formatQuantity(mm, 'length', { decimals: 4 }), bare: mm => formatQuantity(mm, 'length', { decimals: 4, bare: true }),
+        })],
         ...(lower === undefined || upper === undefined ? {} : { drawing: { kind: 'zones' as const, nominalMm: lower, zones: [{ name: 'limits', lowerUm: 0, upperUm: (upper - lower) * 1000, measuredUm: (value - lower) * 1000 }] } }),
       }
     },

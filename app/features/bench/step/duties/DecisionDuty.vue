@@ -12,11 +12,9 @@ const asking = ref<Disposition | null>(null)
 
 function decide(disposition: Disposition, reason?: string) {
   // An old part where a new one is due: only with a reason, and the job stays open with it.
-  if (part.value.neverAgain && (disposition === 'reuse' || disposition === 'repair') && !reason) {
-    asking.value = disposition
-    return
-  }
-  if (job.act('part-disposed', { part: partKey, disposition, ...(reason ? { reason } : {}) })) asking.value = null
+  const body = { part: partKey, disposition, ...(reason ? { reason } : {}) }
+  if (job.asksReason('part-disposed', body)) asking.value = disposition
+  else if (job.act('part-disposed', body)) asking.value = null
 }
 </script>
 

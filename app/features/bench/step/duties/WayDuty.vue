@@ -12,11 +12,9 @@ const proposal = computed(() => proposeWay(job.sheet!, job.state, choiceKey))
 const asking = ref<string | null>(null)
 
 function choose(way: string, reason?: string) {
-  if (proposal.value && proposal.value.way !== way && !reason) {
-    asking.value = way
-    return
-  }
-  if (job.act('way-chosen', { choice: choiceKey, way, ...(reason ? { reason } : {}) })) asking.value = null
+  const body = { choice: choiceKey, way, ...(reason ? { reason } : {}) }
+  if (job.asksReason('way-chosen', body)) asking.value = way
+  else if (job.act('way-chosen', body)) asking.value = null
 }
 </script>
 

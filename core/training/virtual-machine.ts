@@ -1,12 +1,12 @@
-import { randomUUID } from 'node:crypto'
+import { radians } from '../angles'
 import {
-  accountOf, AS_IT_SHOULD, choiceOf, dispositionOf, lastingWays, markOf, openDuties, partOf, pieceIn, positionOf, proposeWay, runningWait,
-  type Duty, type EventBodies, type EventType, type JobState, type Position, type ReadingConditions, type ReadingStage, type Sheet, type Step,
-} from '#core'
-import type { EventDraft } from '#shared/wire/types'
+  accountOf, AS_IT_SHOULD, dispositionOf, lastingWays, openDuties, pieceIn, proposedTag, proposeWay, runningWait,
+  type Duty, type EventBodies, type EventType, type JobEvent, type JobState, type ReadingConditions,
+} from '../job'
+import { anglesOf, choiceOf, markOf, partOf, positionOf, type Position, type ReadingStage, type Sheet, type Step } from '../sheet'
 
-/** What the walker needs to know of the machine on the bench. */
-export interface BenchTruth {
+/** What is true of the machine on the bench: what would be read, and what is worn. */
+export interface MachineTruth {
   /** `values[station][plane]` that would be read, in the SI base of the position. */
   measure: (position: string, stage: ReadingStage) => number[][]
   /** With what and how warm, when somebody says so. */
@@ -16,19 +16,29 @@ export interface BenchTruth {
   notes?: Readonly<Record<string, string>>
 }
 
+/** An event as the bench makes it; who does it is not settled yet. */
+export type Draft = { [T in EventType]: Omit<Extract<JobEvent, { type: T }>, 'actor'> }[EventType]
+
 /** One thing that is done at the bench; some are for a second person. */
-export interface Deed { draft: EventDraft, byLead: boolean }
+export interface Deed { draft: Draft, byLead: boolean }
+
+/** When it is done, and where a new number comes from: the core has neither a clock nor chance. */
+export interface Circumstances { at: Date, newId: () => string }
+
+type MakeDraft = <T extends EventType>(type: T, body: EventBodies[T]) => Draft
+const drafter = ({ at, newId }: Circumstances): MakeDraft => (type, body) => ({ id: newId(), type, happenedAt: at.toISOString(), body }) as Draft
 
 /**
  * The next thing a careful technician does for a step: its first open duty, what keeps it from being ticked, or the tick itself.
- * Used to make the demonstration's jobs, and by tests to walk any sheet, through the same door as real work.
+ * The demonstration makes its jobs with it, tests walk any sheet, and trainees meet its machines, all through the same door as real work.
+ *
+ * @example nextDeed(sheet, state, nextSteps(sheet, state)[0]!, goodTruth(sheet), { at, newId }).draft.type
  */
-export function nextDeed(sheet: Sheet, state: JobState, step: Step, truth: BenchTruth, at: Date): Deed {
-  const happenedAt = at.toISOString()
-  const draft = <T extends EventType>(type: T, body: EventBodies[T]): EventDraft => ({ id: randomUUID(), type, happenedAt, body }) as EventDraft
+export function nextDeed(sheet: Sheet, state: JobState, step: Step, truth: MachineTruth, circumstances: Circumstances): Deed {
+  const draft = drafter(circumstances)
   const [duty] = openDuties(sheet, state, step)
-  if (duty) return { draft: dutyDraft(sheet, state, duty, step, truth, at, draft), byLead: duty.kind === 'hold' }
-  if (runningWait(sheet, state, step, happenedAt)) return { draft: draft('wait-cut', { step: step.key, reason: 'Measured with a thermometer: ready before its time.' }), byLead: true }
+  if (duty) return { draft: dutyDraft({ sheet, state, step, truth, circumstances }, duty), byLead: duty.kind === 'hold' }
+  if (runningWait(sheet, state, step, circumstances.at.toISOString())) return { draft: draft('wait-cut', { step: step.key, reason: 'Measured with a thermometer: ready before its time.' }), byLead: true }
   const note = truth.notes?.[step.key]
   if (note && !state.notes.some(entry => entry.step === step.key && entry.text === note)) return { draft: draft('note-added', { text: note, step: step.key }), byLead: false }
   const scrapped = step.refits?.find(({ part }) => dispositionOf(state, part)?.disposition === 'scrap')
@@ -37,14 +47,20 @@ export function nextDeed(sheet: Sheet, state: JobState, step: Step, truth: Bench
 }
 
 /** What came out with a step and still lies loose goes into the bag that the sheet proposes. */
-export function bagDeeds(sheet: Sheet, state: JobState, step: Step, at: Date): Deed[] {
+export function bagDeeds(sheet: Sheet, state: JobState, step: Step, circumstances: Circumstances): Deed[] {
+  const draft = drafter(circumstances)
   return (step.bag ? step.removes ?? [] : []).flatMap(({ part, count }) => {
     const loose = Math.min(count, looseOf(sheet, state, part))
-    return loose ? [{ draft: { id: randomUUID(), type: 'part-bagged' as const, happenedAt: at.toISOString(), body: { part, count: loose, tag: step.bag! } }, byLead: false }] : []
+    return loose ? [{ draft: draft('part-bagged', { part, count: loose, tag: step.bag! }), byLead: false }] : []
   })
 }
 
-function dutyDraft(sheet: Sheet, state: JobState, duty: Duty, step: Step, truth: BenchTruth, at: Date, draft: <T extends EventType>(type: T, body: EventBodies[T]) => EventDraft): EventDraft {
+interface AtStep { sheet: Sheet, state: JobState, step: Step, truth: MachineTruth, circumstances: Circumstances }
+
+/** What meets a duty. */
+function dutyDraft({ sheet, state, step, truth, circumstances }: AtStep, duty: Duty): Draft {
+  const draft = drafter(circumstances)
+  const { at, newId } = circumstances
   switch (duty.kind) {
     case 'make mark': {
       const { way } = markOf(sheet, duty.mark)
@@ -52,15 +68,15 @@ function dutyDraft(sheet: Sheet, state: JobState, duty: Duty, step: Step, truth:
     }
     case 'secure mark': {
       const [lasting] = lastingWays(sheet, state, duty.mark)
-      return lasting ? draft('mark-made', { mark: duty.mark, way: lasting }) : draft('photo-added', { photo: randomUUID(), mark: duty.mark })
+      return lasting ? draft('mark-made', { mark: duty.mark, way: lasting }) : draft('photo-added', { photo: newId(), mark: duty.mark })
     }
     case 'check mark': return state.marksMade.some(made => made.mark === duty.mark)
       ? draft('mark-checked', { mark: duty.mark, result: 'matches' })
       : draft('mark-made', { mark: duty.mark, way: 'punch' })
     case 'hold': return draft('hold-released', { step: step.key })
-    case 'photo': return draft('photo-added', { photo: randomUUID(), step: step.key })
+    case 'photo': return draft('photo-added', { photo: newId(), step: step.key })
     case 'index': return draft('index-set', { part: duty.part })
-    case 'tag': return draft('part-bagged', { part: duty.part, count: looseOf(sheet, state, duty.part), tag: step.bag ?? 'T-99' })
+    case 'tag': return draft('part-bagged', { part: duty.part, count: looseOf(sheet, state, duty.part), tag: proposedTag(sheet, state, duty.part) })
     case 'hand check': return draft('hand-checked', { step: step.key, check: duty.check, answer: AS_IT_SHOULD })
     case 'way': return draft('way-chosen', { choice: duty.choice, way: proposeWay(sheet, state, duty.choice)?.way ?? choiceOf(sheet, duty.choice).ways[0]!.key })
     case 'place': {
@@ -94,11 +110,11 @@ const lineOf = (sheet: Sheet, state: JobState, part: string) => accountOf(sheet,
 const looseOf = (sheet: Sheet, state: JobState, part: string) => lineOf(sheet, state, part).loose
 
 /** Dial readings of one turn: an offset towards an angle, and a little form. */
-export const turnOf = ({ planes }: Position, totalMm: number, highDeg: number, formMm = 0): number[] => planes.map((plane, i) =>
-  totalMm / 2 * (1 + Math.cos((Number.parseFloat(plane) - highDeg) * Math.PI / 180)) + (i % 2 ? formMm : 0))
+export const turnOf = (position: Position, totalMm: number, highDeg: number, formMm = 0): number[] => anglesOf(position).map((angleDeg, i) =>
+  totalMm / 2 * (1 + Math.cos(radians(angleDeg - highDeg))) + (i % 2 ? formMm : 0))
 
 /** Readings in the middle of what the sheet allows, for a walk that is not about wear. */
-export const goodTruth = (sheet: Sheet): BenchTruth => ({
+export const goodTruth = (sheet: Sheet): MachineTruth => ({
   replaced: [],
   measure(key) {
     const { limits: { lower, upper }, stations, planes } = positionOf(sheet, key)

@@ -1,0 +1,54 @@
+import type { Position } from '../sheet'
+import type { QuantityKind } from '../units'
+
+/** What the register knows of an instrument, as far as it decides where it is used. Range in the SI base of its quantity. */
+export interface RegisteredInstrument { kind: string, quantity: QuantityKind, rangeFrom: number, rangeTo: number }
+
+/** What an instrument for lengths can feel: a size from outside or inside, a depth, a gap, or how something changes against a base. */
+type Sense = 'outside' | 'inside' | 'depth' | 'gap' | 'change'
+
+/** What the kinds of the trade can feel (general practice), by a word that their names have in them. */
+const SENSES: Readonly<Record<string, readonly Sense[]>> = {
+  'bore gauge': ['inside'], 'inside micrometer': ['inside'], 'depth gauge': ['depth'], 'depth micrometer': ['depth'], 'micrometer': ['outside'], 'caliper': ['outside', 'inside', 'depth'],
+  'dial': ['change'], 'feeler': ['gap'], 'slip gauge': ['gap'], 'plastic gauge': ['gap'], 'lead wire': ['gap'],
+}
+/** Sizes: an instrument whose range does not hold them cannot show them. A change is read from any zero. */
+const SIZES: readonly Sense[] = ['outside', 'inside', 'depth']
+
+/** What the named instruments feel; undefined when none of them is known. The first word that is in a name counts for it. */
+function sensesOf(names: string): ReadonlySet<Sense> | undefined {
+  let left = names.toLowerCase()
+  const senses = new Set<Sense>()
+  for (const [word, felt] of Object.entries(SENSES)) {
+    if (!left.includes(word)) continue
+    left = left.replaceAll(word, '')
+    for (const sense of felt) senses.add(sense)
+  }
+  return senses.size > 0 ? senses : undefined
+}
+
+/**
+ * The instruments of a register with which a position can be measured: those that the sheet may mean first, then others that feel the same.
+ *
+ * What measures another quantity, feels something else (a bore gauge cannot feel an alignment) or cannot reach the size is not offered. A kind
+ * that nobody knows is not ruled out, because a shop knows its own instruments.
+ *
+ * @returns both lists in the order of the register
+ * Source: general practice.
+ * @example suitedInstruments(position, register).likely[0]?.tag
+ */
+export function suitedInstruments<T extends RegisteredInstrument>({ quantity, instrument, method, limits: { lower, upper } }: Position, register: readonly T[]): { likely: T[], others: T[] } {
+  const wanted = method === 'run-out' ? new Set<Sense>(['change']) : sensesOf(instrument)
+  const limits = [lower, upper].filter(limit => limit !== undefined)
+  const reaches = ({ rangeFrom, rangeTo }: T) => limits.every(limit => limit >= rangeFrom && limit <= rangeTo)
+  const suits = (row: T) => {
+    if (row.quantity !== quantity) return false
+    const felt = quantity === 'length' ? sensesOf(row.kind) : undefined
+    if (!felt || !wanted) return true
+    const both = [...felt].filter(sense => wanted.has(sense))
+    return both.some(sense => !SIZES.includes(sense) || reaches(row))
+  }
+  const isMeant = (row: T) => instrument.toLowerCase().includes(row.kind.toLowerCase()) && reaches(row)
+  const suited = register.filter(suits)
+  return { likely: suited.filter(isMeant), others: suited.filter(row => !isMeant(row)) }
+}
