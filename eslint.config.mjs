@@ -9,6 +9,12 @@ const app = { regex: '(^|/)app/|^~/|^@/', message: 'Nothing below the interface 
 const server = { regex: '(^|/)server/', message: 'Only the server knows the server; what crosses the wire stands in shared/.' }
 const demo = { regex: '(^|/)demo/', message: 'The product does not know its demonstration.' }
 const tests = { regex: '(^|/)tests/', message: 'The product does not know its tests.' }
+/** Floors of the interface, from the ground up: each may know those below it. A feature knows another one by its face only. */
+const FLOORS = ['ui', 'net', 'job', 'features', 'frame', 'pages']
+const above = floor => FLOORS.slice(FLOORS.indexOf(floor) + 1)
+const core = { regex: '^#core/|/core/', message: 'The core is known by its face: import from #core.' }
+const insides = { regex: '^\\.\\./(\\.\\./)*(bench|dossier|office|readings|session|tray|unit|workings|yard)/', message: 'A feature knows another one by its face (index.ts) only.' }
+
 /** Within the core: which folder may know which. */
 const coreKnows = {
   units: [], metrology: ['units'], fits: ['units', 'metrology'], bearings: ['units', 'metrology', 'fits'], sheet: [], teardown: ['sheet'], job: ['units', 'metrology', 'sheet', 'teardown'], training: ['sheet', 'teardown', 'job'],
@@ -28,7 +34,11 @@ export default withNuxt(
     }),
   })),
   { files: ['shared/**/*.ts'], rules: forbid(app, server, demo, tests) },
-  { files: ['app/**/*.{ts,vue}'], ignores: ['app/**/*.test.ts'], rules: forbid(server, demo, tests, { regex: '^#core/|/core/', message: 'The core is known by its face: import from #core.' }) },
+  { files: ['app/**/*.{ts,vue}'], ignores: ['app/**/*.test.ts'], rules: forbid(server, demo, tests, core) },
+  ...FLOORS.slice(0, -1).map(floor => ({
+    files: [`app/${floor}/**/*.{ts,vue}`], ignores: ['app/**/*.test.ts'],
+    rules: forbid(server, demo, tests, core, { regex: `^(\\.\\./)+(${above(floor).join('|')})/`, message: `app/${floor} knows what is below it: ${FLOORS.slice(0, FLOORS.indexOf(floor)).join(', ') || 'nothing'}.` }, ...floor === 'features' ? [insides] : []),
+  })),
   { files: ['server/**/*.ts'], rules: forbid(app, demo, tests) },
   { files: ['server/api/**/*.ts'], rules: forbid(app, demo, tests, { regex: '^drizzle-orm(?!$)|db/schema', message: 'SQL lives in services.' }) },
 )

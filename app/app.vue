@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import AppFrame from './ui/AppFrame.vue'
+import AppFrame from './frame/AppFrame.vue'
 </script>
 
 <template>

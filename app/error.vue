@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { NuxtError } from '#app'
-import AppFrame from './ui/AppFrame.vue'
+import AppFrame from './frame/AppFrame.vue'
 import StateNote from './ui/StateNote.vue'
 
 const { error } = defineProps<{ error: NuxtError }>()

@@ -1,4 +1,4 @@
-import { useSessionStore } from '../features/session/session-store'
+import { useSessionStore } from '../net/session-store'
 
 /** Everything but the sign-in needs a person; afterwards they land where they wanted to go. A password of the office is changed first. */
 export default defineNuxtRouteMiddleware(async (to) => {

@@ -36,7 +36,7 @@ vi.mock('./api', async (original) => {
 const { ApiProblem, NoNetwork } = await import('./api')
 const { deviceStore } = await import('./device-store')
 const { useOutboxStore } = await import('./outbox-store')
-const { useSessionStore } = await import('../features/session/session-store')
+const { useSessionStore } = await import('./session-store')
 
 const okafor: SessionPerson = { id: 'person-okafor', login: 'okafor', name: 'R. Okafor', role: 'technician', sites: null, passwordDue: false }
 const problem = (status: number, more: object = {}) => new ApiProblem({ type: '', title: '', status, detail: `refused with ${status}`, code: 'test', ...more } as ProblemDetails)

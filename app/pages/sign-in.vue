@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import SetUpForm from '../features/session/SetUpForm.vue'
 import SignInForm from '../features/session/SignInForm.vue'
-import { useSessionStore } from '../features/session/session-store'
+import { useSessionStore } from '../net/session-store'
 
 useHead({ title: 'Sign in · Needler' })
 const session = useSessionStore()

@@ -1,8 +1,8 @@
 import jsQR from 'jsqr'
+import { serve } from './protocol'
 
-export type QrRequest = Pick<ImageData, 'width' | 'height' | 'data'>
+export interface QrTasks {
+  read: { input: Pick<ImageData, 'width' | 'height' | 'data'>, result: string | null }
+}
 
-self.addEventListener('message', ({ data: { data, width, height } }: MessageEvent<QrRequest>) => {
-  const found = jsQR(data, width, height, { inversionAttempts: 'dontInvert' });
-  (self as unknown as { postMessage: (text: string | null) => void }).postMessage(found?.data || null)
-})
+serve<QrTasks>({ read: ({ data, width, height }) => jsQR(data, width, height, { inversionAttempts: 'dontInvert' })?.data || null })

@@ -12,21 +12,25 @@ export interface DutyLine {
   met: boolean
 }
 
+/** `wholly`: all that the sheet asks for, whether or not the work has departed from the step. */
+export interface DutyOptions { wholly?: boolean }
+
 // Each rule is of just its kind; TypeScript cannot follow the pairing through a union.
 const IN_ORDER = (Object.values(DUTIES) as DutyRule<Duty>[]).sort((a, b) => TURNS.indexOf(a.turn) - TURNS.indexOf(b.turn))
 
 /**
  * All duties of a step with whether each is met: evidence first (photo, index, tags), then readings and marks, then what the work asks for
- * (parts sent out, decisions, the way, pieces in their places, what the hands feel).
+ * (parts sent out, decisions, the way, pieces in their places, what the hands feel). Where the work departs from the step only signatures and the way are left.
  *
  * @returns in the order in which they are best done; the hold point last, because it confirms the others
  * @example dutiesOf(sheet, state, step).every(line => line.met)
  */
-export const dutiesOf = (sheet: Sheet, state: JobState, step: Step): DutyLine[] => IN_ORDER.flatMap(rule => rule.of(sheet, state, step))
+export const dutiesOf = (sheet: Sheet, state: JobState, step: Step, { wholly = false }: DutyOptions = {}): DutyLine[] =>
+  IN_ORDER.filter(rule => wholly || rule.evenDeparted || !Object.hasOwn(state.departures, step.key)).flatMap(rule => rule.of(sheet, state, step))
 
 /** The duties of a step that are not met yet. */
-export const openDuties = (sheet: Sheet, state: JobState, step: Step): Duty[] =>
-  dutiesOf(sheet, state, step).filter(line => !line.met).map(line => line.duty)
+export const openDuties = (sheet: Sheet, state: JobState, step: Step, options?: DutyOptions): Duty[] =>
+  dutiesOf(sheet, state, step, options).filter(line => !line.met).map(line => line.duty)
 
 /**
  * What is still to be done for a step, in words that go on after "Before the release:" or "First".

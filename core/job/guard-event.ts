@@ -38,8 +38,8 @@ export const wantsReason = (sheet: Sheet, state: JobState, event: JobEvent): boo
 function judged(sheet: Sheet, state: JobState): JudgedJob {
   return {
     sheet, state,
-    owed: (step, { only, except = [] } = {}) =>
-      sayDuties(sheet, step, openDuties(sheet, state, step).filter(({ kind }) => (!only || only.includes(kind)) && !except.includes(kind))),
+    owed: (step, { only, except = [], wholly = false } = {}) =>
+      sayDuties(sheet, step, openDuties(sheet, state, step, { wholly }).filter(({ kind }) => (!only || only.includes(kind)) && !except.includes(kind))),
     after: (type, body, { byId = '', by = '', at = '' } = {}) =>
       foldJob(sheet, [{ id: '', type, body, actor: { id: byId, name: by }, happenedAt: at } as JobEvent], state),
     hanging: after => hangingAfter(sheet, state, after),

@@ -1,9 +1,10 @@
-import { markOf, type MarkWay } from '../sheet'
+import { markOf, type MarkWay, type Sheet, type Step } from '../sheet'
 import { isDone } from '../teardown'
 import { marksToSecure } from './mark-risks'
 import { markChecked, markMade } from './marks-made'
 import { refuse } from './refusal'
 import type { Overtaken, Stamp } from './stamp'
+import type { JobState } from './state'
 import { intoList, type Subject } from './subject'
 
 export const MARK_RESULTS = ['matches', 'does not match', 'lost'] as const
@@ -55,13 +56,14 @@ export const marks: Subject<MarkEvents, MarkState, MarkDuty> = {
     },
     'check mark': {
       turn: 'mark',
-      of: (_sheet, state, { checks = [] }) => checks.map(mark => ({ duty: { kind: 'check mark', mark }, met: markChecked(state, mark) !== undefined })),
+      // A mark that was never to be made on this machine is not to be checked either.
+      of: (sheet, state, { checks = [] }) => checks.filter(mark => markMade(state, mark) || !isDepartedFrom(sheet, state, step => step.makes?.includes(mark))).map(mark => ({ duty: { kind: 'check mark', mark }, met: markChecked(state, mark) !== undefined })),
       say: ({ mark }, sheet) => `check ${mark} (${markOf(sheet, mark).name})`,
     },
   },
   blockers: (sheet, state) => sheet.marks.flatMap(({ key: mark, name }) => {
     const check = markChecked(state, mark)
-    if (!markMade(state, mark) || check?.result === 'matches') return []
+    if (!markMade(state, mark) || check?.result === 'matches' || isDepartedFrom(sheet, state, step => step.checks?.includes(mark))) return []
     const how = check ? (check.result === 'lost' ? 'was lost' : 'does not match') : 'was made on the way down and never checked on the way up'
     return [{ code: 'mark-unverified', mark, message: `Mark ${mark} (${name}) ${how}.` }]
   }),
@@ -71,3 +73,7 @@ export const marks: Subject<MarkEvents, MarkState, MarkDuty> = {
     return { marksChecked: ({ mark }) => checks.has(mark) }
   },
 }
+
+/** True when the work has departed from a ticked step of that kind: a lead has signed for its marks. */
+const isDepartedFrom = (sheet: Sheet, state: JobState, of: (step: Step) => boolean | undefined): boolean =>
+  sheet.steps.some(step => of(step) && isDone(state, step.key) && Object.hasOwn(state.departures, step.key))

@@ -1,6 +1,6 @@
 import { partOf, stepName, type Part, type Sheet, type Step } from '../sheet'
 import { isDone, sheetNow, type PartLine, type PartMove } from '../teardown'
-import { accountOf, dispositionOf, lineOf } from './account'
+import { accountOf, dispositionOf, lineOf, movedBy } from './account'
 import { askReason, refuse } from './refusal'
 import type { Stamp } from './stamp'
 import type { JobState } from './state'
@@ -67,7 +67,7 @@ export const pieces: Subject<PieceEvents, PieceState, PieceDuty> = {
       guard: ({ sheet, state, after, hanging }, body, { actor, happenedAt }) => {
         const { part: key, disposition, reason } = body
         const part = partOf(sheet, key)
-        const refit = sheet.steps.find(step => isDone(state, step.key) && step.refits?.some(piece => piece.part === key))
+        const refit = sheet.steps.find(step => isDone(state, step.key) && movedBy(state, step, 'refits').some(piece => piece.part === key && piece.count > 0))
         if (refit) return refuse('part.back-in', `${part.name} is back in the machine. Undo ${stepName(sheet, refit)} first.`)
         if (part.neverAgain && (disposition === 'reuse' || disposition === 'repair') && !reason) {
           return askReason('part.never-again', `${part.name} never goes back a second time. Say "replace", or give the reason for fitting the old one for now; the job cannot close with it.`)
@@ -126,7 +126,7 @@ function toDecide(sheet: Sheet, step: Step): Part[] {
 
 /** Parts of the class "never again" that are back in the machine although they were not replaced. */
 function refittedOld(sheet: Sheet, state: JobState): CloseBlocker[] {
-  const back = new Set(sheet.steps.filter(step => isDone(state, step.key)).flatMap(step => step.refits ?? []).map(piece => piece.part))
+  const back = new Set(sheet.steps.filter(step => isDone(state, step.key)).flatMap(step => movedBy(state, step, 'refits')).map(piece => piece.part))
   return sheet.parts.filter(part => part.neverAgain && back.has(part.key) && dispositionOf(state, part.key)?.disposition !== 'replace')
     .map(part => ({ code: 'never-again-refitted-old', part: part.key, message: `${part.name} went back old. A new one is due each time: take it out again and replace it.` }))
 }

@@ -1,6 +1,6 @@
 import { partOf } from '../sheet'
 import { isDone } from '../teardown'
-import { dispositionOf } from './account'
+import { dispositionOf, movedBy } from './account'
 import { refuse } from './refusal'
 import { lastOf, type Overtaken, type Stamp } from './stamp'
 import type { JobState } from './state'
@@ -46,7 +46,7 @@ export const places: Subject<PlaceEvents, PlaceState, PlaceDuty> = {
       of: (sheet, state, step) => (step.refits ?? []).flatMap(({ part: key, count }) => {
         const part = partOf(sheet, key)
         if (!part.places || dispositionOf(state, key)?.disposition === 'replace') return []
-        const others = sheet.steps.filter(other => other !== step && isDone(state, other.key)).flatMap(other => other.refits ?? [])
+        const others = sheet.steps.filter(other => other !== step && isDone(state, other.key)).flatMap(other => movedBy(state, other, 'refits'))
         const wanted = others.filter(piece => piece.part === key).reduce((sum, piece) => sum + piece.count, count)
         return [{ duty: { kind: 'place', part: key }, met: part.places.filter(place => pieceIn(state, key, place)).length >= Math.min(wanted, part.places.length) }]
       }),

@@ -19,8 +19,11 @@ type OvertakableName = { [K in ListName]: JobState[K][number] extends Overtaken 
 export interface JudgedJob {
   readonly sheet: Sheet
   readonly state: JobState
-  /** What the step still owes, in the sentence of `sayDuties`; `except` leaves kinds of duties out. Empty when it owes nothing. */
-  owed: (step: Step, options?: { only?: readonly DutyKind[], except?: readonly DutyKind[] }) => string
+  /**
+   * What the step still owes, in the sentence of `sayDuties`; `except` leaves kinds of duties out, `wholly` asks for all
+   * that the sheet does, whether or not the work has departed from it. Empty when it owes nothing.
+   */
+  owed: (step: Step, options?: { only?: readonly DutyKind[], except?: readonly DutyKind[], wholly?: boolean }) => string
   /** The state after one more event. */
   after: <T extends EventType>(type: T, body: EventBodies[T], event?: Partial<Stamp>) => JobState
   /** A ticked step that stands on nothing, or owes something, in the state that is to come and did not before. */
@@ -57,6 +60,8 @@ export const TURNS = ['evidence', 'measure', 'mark', 'work', 'decide', 'place', 
 
 export interface DutyRule<D extends { kind: string }> {
   turn: (typeof TURNS)[number]
+  /** Owed even where the work departs from the step: signatures, and the way that all after it hangs on. */
+  evenDeparted?: true
   /** What this step owes of the kind, with whether it is met. */
   of: (sheet: Sheet, state: JobState, step: Step) => { duty: D, met: boolean }[]
   /** The duty in words that go on after "Before the release:" or "First". */

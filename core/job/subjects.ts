@@ -1,3 +1,4 @@
+import { departures, type DepartureDuty, type DepartureEvents, type DepartureState } from './departures'
 import { extractions, type ExtractionEvents, type ExtractionState } from './extractions'
 import { goingBack, type GoingBackEvents, type GoingBackState } from './going-back'
 import { handChecks, type HandCheckDuty, type HandCheckEvents, type HandCheckState } from './hand-checks'
@@ -31,6 +32,7 @@ interface Parts {
   holds: [HoldEvents, HoldState, HoldDuty]
   waits: [WaitEvents, WaitState]
   extractions: [ExtractionEvents, ExtractionState]
+  departures: [DepartureEvents, DepartureState, DepartureDuty]
   notes: [NoteEvents, NoteState]
   goingBack: [GoingBackEvents, GoingBackState]
   takingBack: [TakingBackEvents, object]
@@ -47,7 +49,7 @@ export interface Subjects {
 
 // Going back and taking back ask the others, so they are given them when they are asked.
 const all: { [N in keyof Parts]: Subject<Parts[N][0], Parts[N][1], DutyOf<Parts[N]>> } = {
-  opening, ticks, marks, photos, indexData, pieces, places, readings, ways, handChecks, holds, waits, extractions, notes,
+  opening, ticks, marks, photos, indexData, pieces, places, readings, ways, handChecks, departures, holds, waits, extractions, notes,
   goingBack: goingBack(() => SUBJECTS),
   takingBack: takingBack(() => ({ subjects: SUBJECTS, homeOf, homes: HOMES })),
 }

@@ -1,6 +1,6 @@
 import { indexOf, partOf, stepName, stepOf, type Sheet, type Step } from '../sheet'
 import { atHand, openRungs, sheetNow, standingOn } from '../teardown'
-import { accountOf, dispositionOf } from './account'
+import { accountOf, dispositionOf, movedBy } from './account'
 import { missingFirst, refuse, type Refusal } from './refusal'
 import type { Stamp } from './stamp'
 import type { JudgedJob, Subject } from './subject'
@@ -51,7 +51,9 @@ function mayTick(job: JudgedJob, step: Step, counted: readonly Counted[] | undef
   if (!indexOf(sheetNow(sheet, state)).of.step.has(step.key)) return refuse('step.other-way', `${stepName(sheet, step)} belongs to a way that was not taken.`)
   const missing = missingFirst(sheet, state, step)
   if (missing) return missing
-  const wait = runningWait(sheet, state, step, now)
+  const departure = state.departures[step.key]
+  // What is not done needs no time before it.
+  const wait = departure && departure.how !== 'done otherwise' ? undefined : runningWait(sheet, state, step, now)
   if (wait) return refuse('step.waits', `${wait.name}: ${wait.minutes} min have to pass first. Starting early needs a signed reason.`)
   const owed = job.owed(step)
   if (owed) return refuse('step.duties-open', `Before ${stepName(sheet, step)} is done: ${owed}.`)
@@ -77,7 +79,7 @@ function countsDiffer(sheet: Sheet, step: Step, counted: readonly Counted[] = []
 function notAtHand({ sheet, state }: JudgedJob, step: Step): Refusal | null {
   if (!step.refits) return null
   const account = new Map(accountOf(sheet, state).map(line => [line.part.key, line]))
-  for (const { part: key, count } of step.refits) {
+  for (const { part: key, count } of movedBy(state, step, 'refits')) {
     const { name } = partOf(sheet, key)
     const disposition = dispositionOf(state, key)?.disposition
     if (disposition === 'scrap') return refuse('part.scrapped', `${name} was scrapped. Say "replace" when the new one is here.`)
@@ -85,7 +87,8 @@ function notAtHand({ sheet, state }: JudgedJob, step: Step): Refusal | null {
     const there = atHand(line)
     if (disposition === 'replace' || there >= count) continue
     const elsewhere = (['washing', 'outside', 'scrapped'] as const).filter(place => line[place] > 0).map(place => `${line[place]} ${place}`).join(', ')
-    return refuse('part.not-at-hand', `${name}: ${count} go in, ${there} ${there === 1 ? 'is' : 'are'} at hand (${elsewhere}).`)
+    const hint = elsewhere ? ` (${elsewhere})` : ''
+    return refuse('part.not-at-hand', `${name}: ${count} go in, ${there} ${there === 1 ? 'is' : 'are'} at hand${hint}. If this machine has another number, write that down as a departure.`)
   }
   return null
 }

@@ -5,6 +5,8 @@ export interface PartLine {
   part: Part
   /** Pieces that are in the machine now. */
   inMachine: number
+  /** Pieces that the sheet has and this machine had not when they were counted; negative when it had more. */
+  absent: number
   /** Places in the machine that are empty now: came out and not back. */
   out: number
   /** Pieces that lie in a bag or box, one line a tag. */
@@ -26,7 +28,7 @@ export interface PartLine {
 export const atHand = (line: PartLine): number => line.loose + line.bagged.reduce((sum, bag) => sum + bag.count, 0)
 
 /**
- * Where every piece of the machine is now. In each line `inMachine + out = part.count`, and as long as the part is not replaced
+ * Where every piece of the machine is now. In each line `inMachine + out + absent = part.count`, and as long as the part is not replaced
  * `out + fromKit = loose + bagged + washing + outside + scrapped`: nothing comes from nowhere and nothing is lost.
  *
  * @returns one line a part, in the order of the sheet
@@ -35,11 +37,15 @@ export const atHand = (line: PartLine): number => line.loose + line.bagged.reduc
 export function partAccount(sheet: Sheet, progress: Progress): PartLine[] {
   const removed = new Map<string, number>()
   const refitted = new Map<string, number>()
+  const absent = new Map<string, number>()
   const add = (to: Map<string, number>, part: string, count: number) => to.set(part, (to.get(part) ?? 0) + count)
   for (const step of sheetNow(sheet, progress).steps) {
     if (!isDone(progress, step.key)) continue
-    for (const { part, count } of step.removes ?? []) add(removed, part, count)
-    for (const { part, count } of step.refits ?? []) add(refitted, part, count)
+    const moved = progress.moved?.[step.key]
+    for (const { part, count } of moved?.removes ?? step.removes ?? []) add(removed, part, count)
+    for (const { part, count } of moved?.refits ?? step.refits ?? []) add(refitted, part, count)
+    // A piece that was counted is what the machine had, whatever the sheet says.
+    for (const { part, count } of moved?.removes.length ? step.removes ?? [] : []) add(absent, part, count - (moved!.removes.find(one => one.part === part)?.count ?? count))
   }
   const moves = new Map<string, PartMove[]>()
   for (const move of progress.moves ?? []) {
@@ -48,6 +54,7 @@ export function partAccount(sheet: Sheet, progress: Progress): PartLine[] {
     else moves.set(move.part, [move])
   }
   return sheet.parts.map((part) => {
+    const missingFromStart = absent.get(part.key) ?? 0
     const out = (removed.get(part.key) ?? 0) - (refitted.get(part.key) ?? 0)
     const places = placesOf(removed.get(part.key) ?? 0, moves.get(part.key) ?? [])
     const take = (place: string, most: number) => {
@@ -71,7 +78,7 @@ export function partAccount(sheet: Sheet, progress: Progress): PartLine[] {
     if (isReplaced) for (const place of ['washing', 'outside', 'scrapped']) back -= take(place, back)
     const bagged = tags.map(tag => ({ tag, count: places.get(tag)! })).filter(bag => bag.count > 0)
     return {
-      part, inMachine: part.count - out, out, bagged, fromKit, short: missing + overdrawn + (isReplaced ? 0 : back),
+      part, inMachine: part.count - missingFromStart - out, out, absent: missingFromStart, bagged, fromKit, short: missing + overdrawn + (isReplaced ? 0 : back),
       loose: places.get('loose') ?? 0, washing: places.get('washing') ?? 0, outside: places.get('outside') ?? 0, scrapped: places.get('scrapped') ?? 0,
     }
   })

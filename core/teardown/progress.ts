@@ -21,6 +21,8 @@ export interface Progress {
   readonly moves?: readonly PartMove[]
   /** Parts of which new pieces go in; the old ones are written off when they do. */
   readonly replaced?: Readonly<Record<string, true>>
+  /** Steps that moved other pieces than the sheet says, with those they moved. */
+  readonly moved?: Readonly<Record<string, Readonly<Record<'removes' | 'refits', readonly { part: string, count: number }[]>>>>
 }
 
 /** True when the step of that key is ticked. */

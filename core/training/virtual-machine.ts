@@ -37,11 +37,11 @@ const drafter = ({ at, newId }: Circumstances): MakeDraft => (type, body) => ({ 
 export function nextDeed(sheet: Sheet, state: JobState, step: Step, truth: MachineTruth, circumstances: Circumstances): Deed {
   const draft = drafter(circumstances)
   const [duty] = openDuties(sheet, state, step)
-  if (duty) return { draft: dutyDraft({ sheet, state, step, truth, circumstances }, duty), byLead: duty.kind === 'hold' }
+  if (duty) return { draft: dutyDraft({ sheet, state, step, truth, circumstances }, duty), byLead: duty.kind === 'hold' || duty.kind === 'departure' }
   if (runningWait(sheet, state, step, circumstances.at.toISOString())) return { draft: draft('wait-cut', { step: step.key, reason: 'Measured with a thermometer: ready before its time.' }), byLead: true }
   const note = truth.notes?.[step.key]
   if (note && !state.notes.some(entry => entry.step === step.key && entry.text === note)) return { draft: draft('note-added', { text: note, step: step.key }), byLead: false }
-  const scrapped = step.refits?.find(({ part }) => dispositionOf(state, part)?.disposition === 'scrap')
+  const scrapped = !state.departures[step.key] && step.refits?.find(({ part }) => dispositionOf(state, part)?.disposition === 'scrap')
   if (scrapped) return { draft: draft('part-disposed', { part: scrapped.part, disposition: 'replace' }), byLead: false }
   return { draft: draft('step-done', { step: step.key }), byLead: false }
 }
@@ -74,6 +74,7 @@ function dutyDraft({ sheet, state, step, truth, circumstances }: AtStep, duty: D
       ? draft('mark-checked', { mark: duty.mark, result: 'matches' })
       : draft('mark-made', { mark: duty.mark, way: 'punch' })
     case 'hold': return draft('hold-released', { step: step.key })
+    case 'departure': return draft('departure-signed', { step: step.key })
     case 'photo': return draft('photo-added', { photo: newId(), step: step.key })
     case 'index': return draft('index-set', { part: duty.part })
     case 'tag': return draft('part-bagged', { part: duty.part, count: looseOf(sheet, state, duty.part), tag: proposedTag(sheet, state, duty.part) })

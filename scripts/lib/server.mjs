@@ -24,8 +24,8 @@ export function needFreePort(host, port) {
 
 /**
  * Starts the built server, or the one for work on the code, and waits until it is well.
- * @param {object} options
- * @param {(line: string) => void} [options.onLine] hears every line that it prints
+ * @param {{ url: string, secret: string, host: string, port: number, env?: Record<string, string>, onLine?: (line: string) => void, develop?: boolean }} options
+ *   `onLine` hears every line that it prints
  * @returns {Promise<{ address: string, pid: number, ended: Promise<number>, kill: () => void, stop: () => Promise<number> }>}
  */
 export async function startServer({ url, secret, host, port, env = {}, onLine, develop = false }) {

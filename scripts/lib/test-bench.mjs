@@ -26,7 +26,9 @@ export async function startTestBench({ output = 'ignore', durable = false } = {}
     await seed(cluster.url, photos)
     const port = await freePort()
     const secret = randomBytes(24).toString('hex')
-    const env = { LOG_LEVEL: 'warn', NEEDLER_PHOTOS: photos, NEEDLER_SEAL_SECRET: randomBytes(24).toString('hex'), TRUST_PROXY: 'loopback' }
+    // What a second instance on the same database needs too.
+    const shared = { NUXT_SESSION_PASSWORD: secret, NEEDLER_SEAL_SECRET: randomBytes(24).toString('hex') }
+    const env = { LOG_LEVEL: 'warn', NEEDLER_PHOTOS: photos, NEEDLER_SEAL_SECRET: shared.NEEDLER_SEAL_SECRET, TRUST_PROXY: 'loopback' }
     const faults = []
     const onLine = (line) => {
       if (FAULT.test(line)) faults.push(line)
@@ -46,7 +48,7 @@ export async function startTestBench({ output = 'ignore', durable = false } = {}
     process.on('SIGUSR2', restart)
     return {
       server, cluster, faults, restart, kill,
-      env: { NEEDLER_SERVER_PID: String(server.pid), DATABASE_URL: cluster.url, NEEDLER_PHOTOS: photos, NEEDLER_URL: server.address, NEEDLER_BENCH_PID: String(process.pid) },
+      env: { ...shared, NEEDLER_SERVER_PID: String(server.pid), DATABASE_URL: cluster.url, NEEDLER_PHOTOS: photos, NEEDLER_URL: server.address, NEEDLER_BENCH_PID: String(process.pid) },
       stop: async () => {
         process.off('SIGUSR2', restart)
         await server.stop()

@@ -1,19 +1,20 @@
 import { defineWebSocketHandler } from 'h3'
-import Joi from 'joi'
 import { may } from '#shared/rights'
-import { id } from '#shared/wire/id'
+import { topicOf, watchSchema, type Topic } from '#shared/wire/topics'
+import type { Person } from '#shared/wire/types'
 import { database } from '../db/client'
 import { isDatabaseAway } from '../http/problem-answer'
 import { signedInOf } from '../http/session-person'
 import { hub, type Listener } from '../live/hub'
 import { admit, type Admitted } from '../live/upgrade'
 import { loadLiveJob } from '../services/live-job'
+import { Problem } from '../services/problem'
+import { requireUnit } from '../services/units'
 
-const request = Joi.object<{ watch: string }>({ watch: id('the number of a job').required() })
 const PATIENCE_MS = 500
 const listeners = new WeakMap<object, Listener>()
 
-/** The live channel: a bench says which job it watches and hears when that job grows. Who may come in is decided in `live/upgrade.ts`. */
+/** The live channel: a page says which topics it watches and hears when there is news of them. Who may come in is decided in `live/upgrade.ts`. */
 export default defineWebSocketHandler({
   upgrade: admit,
   open(peer) {
@@ -28,16 +29,15 @@ export default defineWebSocketHandler({
       peer.send('pong')
       return
     }
-    const { value, error } = request.validate(readText(text))
+    const { value, error } = watchSchema.validate(readText(text))
     const listener = listeners.get(peer)
     if (error || !listener) return
     try {
       const signedIn = await signedInOf(listener.session)
-      if (!signedIn || !may(signedIn.person.role, 'job:read')) return
-      await loadLiveJob(database(), signedIn.person, value.watch, { fresh: false })
-      hub.watch(listener, value.watch)
+      if (!signedIn) return
+      const allowed = await Promise.all(value.watch.map(topic => mayWatch(signedIn.person, topic)))
+      hub.watch(listener, value.watch.filter((_, i) => allowed[i]))
     } catch (thrown) {
-      // Out of reach, unknown, or signed out meanwhile: there is nothing to tell. The page learns it from its own calls.
       if (isDatabaseAway(thrown)) listener.close('Not available now.')
     }
   },
@@ -46,6 +46,20 @@ export default defineWebSocketHandler({
     if (listener) hub.leave(listener)
   },
 })
+
+/** What is out of reach or unknown tells nothing; the page learns it from its own calls. */
+async function mayWatch(person: Person, topic: Topic): Promise<boolean> {
+  const { kind, of } = topicOf(topic)
+  if (!may(person.role, kind === 'job' ? 'job:read' : 'yard:read')) return false
+  try {
+    if (kind === 'job') await loadLiveJob(database(), person, of, { fresh: false })
+    if (kind === 'unit') await requireUnit(database(), person, of)
+    return true
+  } catch (error) {
+    if (error instanceof Problem && error.status < 500) return false
+    throw error
+  }
+}
 
 /** Says goodbye, and cuts the line of whoever does not answer. */
 function closeSoon(peer: { close: (code: number, why: string) => void, terminate: () => void }, why: string): void {

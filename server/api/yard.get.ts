@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import { database } from '../db/client'
 import { defineApi } from '../http/define-api'
-import { readYard, type YardQuery } from '../services/yard'
+import { readYard, type YardQuery } from '../services/units'
 
 const query = Joi.object<YardQuery>({
   search: Joi.string().allow('').max(80),

@@ -4,6 +4,9 @@ import * as schema from './schema'
 
 export type Database = PostgresJsDatabase<typeof schema> & { $client: Sql }
 
+/** What a transaction hands to its work. */
+export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
+
 let open: { sql: Sql, db: Database } | undefined
 
 /** The connection pool of this process, opened at the first use. `DATABASE_URL` says where. */

@@ -146,6 +146,8 @@ export const job = pgTable('job', {
 export const jobSnapshot = pgTable('job_snapshot', {
   jobId: uuid('job_id').primaryKey().references(() => job.id),
   seq: integer().notNull(),
+  /** `STATE_FORMAT` of the state; one of another format is ignored, and the log folded anew. */
+  format: integer().notNull().default(0),
   /** `json`: written and read whole, never looked into, so the database need not take it apart. */
   state: json().$type<JobState>().notNull(),
 })
@@ -197,10 +199,22 @@ export const photo = pgTable('photo', {
 export const reading = pgTable('reading', {
   eventId: uuid('event_id').notNull().references(() => jobEvent.id),
   jobId: uuid('job_id').notNull().references(() => job.id),
+  unitId: uuid('unit_id').notNull().references(() => unit.id),
+  sheetKey: text('sheet_key').notNull(),
   position: text().notNull(),
   stage: text({ enum: ['as-found', 'as-left'] }).notNull(),
   /** The one number that stands for it: mean at 20 °C, or the greatest total reading of a run-out. */
   value: doublePrecision().notNull(),
   verdict: text({ enum: ['in', 'doubtful', 'out'] }).notNull(),
   takenAt: moment('taken_at').notNull(),
-}, table => [primaryKey({ columns: [table.eventId] }), index('reading_job').on(table.jobId)])
+}, table => [
+  primaryKey({ columns: [table.eventId] }), index('reading_job').on(table.jobId),
+  // How one machine has changed, and where all machines of a kind stand.
+  index('reading_unit').on(table.unitId, table.position, table.takenAt), index('reading_fleet').on(table.sheetKey, table.position, table.stage, table.takenAt),
+])
+
+/** Which version of each read model is in the database. */
+export const readModel = pgTable('read_model', {
+  name: text().primaryKey(),
+  version: integer().notNull(),
+})

@@ -9,18 +9,21 @@ import { log } from '../http/log'
  * is lost costs nothing but time, because a bench asks for what it has missed whenever it comes back and now and then.
  */
 
-const waiting = new Map<string, number>()
+/** What a job has grown to, and whose job it is. */
+export interface Growth { job: string, seq: number, unit: string }
+
+const waiting = new Map<string, Growth>()
 let flushing: Promise<void> | undefined
 
-/** Tells all instances that a job has grown to `seq` events. Calls that come together leave in one statement. */
-export function announceGrowth(job: string, seq: number): void {
-  waiting.set(job, seq)
+/** Tells all instances that a job has grown. Calls that come together leave in one statement. */
+export function announceGrowth(growth: Growth): void {
+  waiting.set(growth.job, growth)
   flushing ??= flush().finally(() => { flushing = undefined })
 }
 
 async function flush(): Promise<void> {
   while (waiting.size > 0) {
-    const grown = [...waiting].map(([job, seq]) => `${job} ${seq}`)
+    const grown = [...waiting.values()].map(({ job, seq, unit }) => `${job} ${seq} ${unit}`)
     waiting.clear()
     try {
       await tell('job', grown)
@@ -31,7 +34,7 @@ async function flush(): Promise<void> {
   }
 }
 
-interface Heard { onGrowth: (job: string, seq: number) => void, onPeople: () => void, onGap: () => void }
+interface Heard { onGrowth: (growth: Growth) => void, onPeople: () => void, onGap: () => void }
 
 const PULSE_MS = 2000
 const DEAF_AFTER_MS = 7000
@@ -50,8 +53,8 @@ export function keepListening({ onGrowth, onPeople, onGap }: Heard): () => void 
 
   const hear: Record<Kind, (text: string) => void> = {
     job: (text) => {
-      const [job, seq] = text.split(' ')
-      onGrowth(job!, Number(seq))
+      const [job, seq, ...unit] = text.split(' ')
+      onGrowth({ job: job!, seq: Number(seq), unit: unit.join(' ') })
     },
     people: onPeople,
     pulse: (from) => { if (from === me) heardAt = Date.now() },

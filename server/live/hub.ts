@@ -1,13 +1,14 @@
+import type { Topic } from '#shared/wire/topics'
 import type { LiveMessage } from '#shared/wire/types'
 
 export interface Listener { person: string, session: string, send: (text: string) => void, close: (why: string) => void }
 
-const watchers = new Map<string, Set<Listener>>()
+const watchers = new Map<Topic, Set<Listener>>()
 const all = new Set<Listener>()
-/** What each listener watches: one job, so that a connection costs the same whatever it asks for. */
-const watched = new Map<Listener, string>()
+/** What each listener watches; a few topics, so that a connection costs the same whatever it asks for. */
+const watched = new Map<Listener, readonly Topic[]>()
 
-/** Who watches which job on this instance. */
+/** Who watches what on this instance. */
 export const hub = {
   join(listener: Listener): void {
     all.add(listener)
@@ -19,12 +20,15 @@ export const hub = {
   /** The sessions that hold a connection here. */
   sessions: (): string[] => [...new Set([...all].map(listener => listener.session))],
 
-  watch(listener: Listener, job: string): void {
+  /** From now on these topics and no others. */
+  watch(listener: Listener, topics: readonly Topic[]): void {
     unwatch(listener)
-    watched.set(listener, job)
-    const others = watchers.get(job)
-    if (others) others.add(listener)
-    else watchers.set(job, new Set([listener]))
+    watched.set(listener, topics)
+    for (const topic of topics) {
+      const others = watchers.get(topic)
+      if (others) others.add(listener)
+      else watchers.set(topic, new Set([listener]))
+    }
   },
 
   leave(listener: Listener): void {
@@ -32,9 +36,9 @@ export const hub = {
     unwatch(listener)
   },
 
-  tellGrowth(job: string, seq: number): void {
-    const text = JSON.stringify({ kind: 'grown', job, seq } satisfies LiveMessage)
-    for (const listener of watchers.get(job) ?? []) listener.send(text)
+  tell(topic: Topic, more: { seq?: number } = {}): void {
+    const text = JSON.stringify({ kind: 'news', topic, ...more } satisfies LiveMessage)
+    for (const listener of watchers.get(topic) ?? []) listener.send(text)
   },
 
   tellAll(message: LiveMessage): void {
@@ -56,10 +60,10 @@ export const hub = {
 }
 
 function unwatch(listener: Listener): void {
-  const job = watched.get(listener)
-  if (job === undefined) return
+  for (const topic of watched.get(listener) ?? []) {
+    const others = watchers.get(topic)
+    others?.delete(listener)
+    if (others?.size === 0) watchers.delete(topic)
+  }
   watched.delete(listener)
-  const others = watchers.get(job)
-  others?.delete(listener)
-  if (others?.size === 0) watchers.delete(job)
 }

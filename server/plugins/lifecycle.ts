@@ -1,8 +1,10 @@
+import { jobTopic, unitTopic, YARD_TOPIC } from '#shared/wire/topics'
 import { closeConnection, database } from '../db/client'
 import { log } from '../http/log'
 import { forgetSessions } from '../http/session-person'
-import { keepListening } from '../live/channel'
+import { keepListening, type Growth } from '../live/channel'
 import { hub } from '../live/hub'
+import { rebuildStale } from '../services/rebuild'
 import { forgetOldSessions, standingOf } from '../services/sessions'
 import { forgetOldTries } from '../services/try-limits'
 import { forgetOldUploads } from '../services/uploads'
@@ -29,6 +31,20 @@ export default defineNitroPlugin((nitro) => {
     forgetSessions()
     void lookAtSessions()
   }
+  const onGrowth = ({ job, seq, unit }: Growth) => {
+    hub.tell(jobTopic(job), { seq })
+    hub.tell(unitTopic(unit))
+    hub.tell(YARD_TOPIC)
+  }
+  /** Read models of another version than this program writes are made anew; the old rows are shown meanwhile. */
+  const renew = async (): Promise<void> => {
+    try {
+      const names = await rebuildStale(database())
+      if (names.length > 0) log.info({ names }, 'read models made anew')
+    } catch (error) {
+      log.warn({ err: error }, 'cannot make the read models anew')
+    }
+  }
   const tidy = async (): Promise<void> => {
     try {
       await Promise.all([forgetOldTries(), forgetOldSessions(database()), forgetOldUploads()])
@@ -43,8 +59,9 @@ export default defineNitroPlugin((nitro) => {
       ]
     : []
   for (const timer of timers) timer.unref()
+  if (process.env.DATABASE_URL) void renew()
   const stopListening = process.env.DATABASE_URL
-    ? keepListening({ onGrowth: hub.tellGrowth, onPeople, onGap: () => { hub.tellAll({ kind: 'resync' }); onPeople() } })
+    ? keepListening({ onGrowth, onPeople, onGap: () => { hub.tellAll({ kind: 'resync' }); onPeople() } })
     : () => {}
 
   const stop = async () => {

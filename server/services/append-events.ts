@@ -1,5 +1,5 @@
 import { and, count, eq, inArray, sql } from 'drizzle-orm'
-import { foldJob, guardEvent, standingEntry, type EventType, type JobEvent } from '#core'
+import { foldJob, guardEvent, standingEntry, STATE_FORMAT, type EventType, type JobEvent } from '#core'
 import { may, refuseUndo, rightForEvent } from '#shared/rights'
 import type { AppendResult, EventDraft, Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
@@ -38,7 +38,7 @@ const MOST_REFUSED = 200
  * was faster it moves nothing, and we look again and judge again. So no lock is held while we think, nothing is ever
  * half-written, and numbers have no gaps.
  */
-export async function appendEvents(db: Database, person: Person, input: AppendInput): Promise<{ results: AppendResult[], seq: number }> {
+export async function appendEvents(db: Database, person: Person, input: AppendInput): Promise<{ results: AppendResult[], seq: number, unit: string }> {
   return inTurn(input.jobId, async () => {
     let known: Recorded = new Map()
     const register = input.drafts.some(draft => draft.type === 'reading-taken') ? await readRegister(db) : new Map<string, never>()
@@ -58,7 +58,7 @@ export async function appendEvents(db: Database, person: Person, input: AppendIn
       }
       await keepRefused(db, person, input, plan)
       rememberLiveJob(await withSnapshot(db, plan.after))
-      return { results: plan.results, seq: plan.after.seq }
+      return { results: plan.results, seq: plan.after.seq, unit: plan.after.unitTag }
     }
     throw new Problem(503, 'job.busy', 'Too many people write to this job at once. Nothing was lost; try again in a moment.')
   })
@@ -151,8 +151,9 @@ async function keepRefused(db: Database, person: Person, { jobId, device }: Appe
 async function withSnapshot(db: Database, live: LiveJob): Promise<LiveJob> {
   if (live.seq - live.snapshotSeq < Math.max(SNAPSHOT_EVERY, SNAPSHOT_SHARE * live.seq)) return live
   const { id: jobId, seq, state } = live
-  await db.insert(jobSnapshot).values({ jobId, seq, state })
-    .onConflictDoUpdate({ target: jobSnapshot.jobId, set: { seq, state }, setWhere: sql`job_snapshot.seq < ${seq}` })
+  const kept = { seq, state, format: STATE_FORMAT }
+  await db.insert(jobSnapshot).values({ jobId, ...kept })
+    .onConflictDoUpdate({ target: jobSnapshot.jobId, set: kept, setWhere: sql`job_snapshot.seq < ${seq} or job_snapshot.format <> ${STATE_FORMAT}` })
   return { ...live, snapshotSeq: seq }
 }
 

@@ -1,13 +1,12 @@
 import { and, asc, eq, lte } from 'drizzle-orm'
-import Papa from 'papaparse'
-import { assessTaken, foldJob, positionOf, weakenedTicks } from '#core'
+import { assessTaken, departuresOf, foldJob, partOf, positionOf, weakenedTicks } from '#core'
 import type { Dossier } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, jobEvent, jobEventRefused, site, unit } from '../db/schema'
 import { checkChain } from './event-hash'
 import { sheetOfJob, toRecordedEvent } from './live-job'
 import { Problem } from './problem'
-import { toJobRow } from './yard'
+import { toJobRow } from './units'
 
 /** Which of the events go with it: a page of them for a screen, all for a file. */
 export interface Page { after: number, most: number }
@@ -43,20 +42,9 @@ export async function readDossier(db: Database, jobId: string, page: Page): Prom
     eventsTotal: events.length,
     chain: checkChain(events, row.job),
     weakened: weakenedTicks(sheet, state).map(({ step, name, shown }) => ({ step: step.key, title: step.title, reading: name, shown })),
+    departures: departuresOf(sheet, state).map(({ step, made, signed, madeGood }) => ({
+      step: step.key, title: step.title, how: made.how, reason: made.reason, by: made.by, at: made.at, signedBy: signed?.by ?? null, madeGoodBy: madeGood?.by ?? null,
+      counted: (made.counted ?? []).map(({ part, count }) => ({ part: partOf(sheet, part).name, count })),
+    })),
   }
-}
-
-/** The events of a dossier as a table, one line an event. Cells that a spreadsheet would take for formulas are quoted. */
-export function dossierCsv({ job, unit, events }: Dossier): string {
-  const rows = events.map(({ seq, type, body, actor, happenedAt, recordedAt, device, hash }) => ({
-    job: job.number, unit: unit.tag, seq, type, subject: subjectOf(body), body: JSON.stringify(body),
-    actor: actor.name, happened_at: happenedAt, recorded_at: recordedAt, device, hash,
-  }))
-  return Papa.unparse(rows, { newline: '\r\n', escapeFormulae: true })
-}
-
-function subjectOf(body: object): string {
-  const named = body as Record<string, unknown>
-  const subject = ['step', 'mark', 'position', 'part', 'choice', 'event', 'text', 'reason', 'remark'].find(key => typeof named[key] === 'string')
-  return subject ? String(named[subject]) : ''
 }

@@ -1,6 +1,6 @@
-import { createHash } from 'node:crypto'
 import canonicalize from 'canonicalize'
 import type { ChainState } from '#shared/wire/types'
+import { sha256 } from './sha256'
 
 /** What the hash of an event covers: all that is told of it, and the hash before. */
 export interface HashedEvent {
@@ -23,7 +23,7 @@ export interface HashedEvent {
 export function hashEvent(event: HashedEvent, prevHash: string): string {
   const { id, jobId, seq, type, body, actorId, actorName, device } = event
   const told = { id, jobId, seq, type, body, actorId, actorName, device, happenedAt: event.happenedAt.toISOString(), recordedAt: event.recordedAt.toISOString(), prevHash }
-  return createHash('sha256').update(canonicalize(told)!).digest('hex')
+  return sha256(canonicalize(told)!)
 }
 
 /** Checks a whole chain from its first event to where the job says that it ends: a log that lost its end is not intact. */

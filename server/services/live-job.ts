@@ -1,9 +1,9 @@
 import { and, asc, eq, gt } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
-import { foldJob, sheetForJob, type JobEvent, type JobSetup, type JobState, type RecordedEvent, type Sheet } from '#core'
+import { emptyState, foldJob, sheetForJob, STATE_FORMAT, type JobEvent, type JobSetup, type JobState, type RecordedEvent, type Sheet } from '#core'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
-import { job, jobEvent, jobSnapshot, sheet, site, unit } from '../db/schema'
+import { job, jobEvent, jobSnapshot, sheet, unit } from '../db/schema'
 import { Problem } from './problem'
 import { requireReach } from './reach'
 
@@ -12,6 +12,9 @@ export interface LiveJob {
   id: string
   number: number
   siteKey: string
+  unitId: string
+  unitTag: string
+  sheetKey: string
   sheet: Sheet
   seq: number
   headHash: string
@@ -47,15 +50,19 @@ export async function loadLiveJob(db: Database, person: Person, jobId: string, {
 /** Remembers what has just been written. */
 export const rememberLiveJob = (live: LiveJob): void => { jobs.set(live.id, live) }
 
+/** The snapshot of a job that this program can read. */
+export const ofSnapshot = and(eq(jobSnapshot.jobId, job.id), eq(jobSnapshot.format, STATE_FORMAT))
+
 async function readJob(db: Database, jobId: string): Promise<LiveJob> {
   const [row] = await db
-    .select({ number: job.number, sheetId: job.sheetId, setup: job.setup, siteKey: site.key, snapshotSeq: jobSnapshot.seq, state: jobSnapshot.state })
-    .from(job).innerJoin(unit, eq(unit.id, job.unitId)).innerJoin(site, eq(site.key, unit.siteKey))
-    .leftJoin(jobSnapshot, eq(jobSnapshot.jobId, job.id))
+    .select({ number: job.number, sheetId: job.sheetId, setup: job.setup, siteKey: unit.siteKey, unitId: unit.id, unitTag: unit.tag, sheetKey: sheet.key, snapshotSeq: jobSnapshot.seq, state: jobSnapshot.state })
+    .from(job).innerJoin(unit, eq(unit.id, job.unitId)).innerJoin(sheet, eq(sheet.id, job.sheetId)).leftJoin(jobSnapshot, ofSnapshot)
     .where(eq(job.id, jobId))
   if (!row) throw new Problem(404, 'job.unknown', 'There is no such job.')
   const document = await sheetOfJob(db, row.sheetId, row.setup)
-  const start = { id: jobId, number: row.number, siteKey: row.siteKey, sheet: document, seq: row.snapshotSeq ?? 0, headHash: '', state: row.state ?? foldJob(document, []), snapshotSeq: row.snapshotSeq ?? 0 }
+  const { number, siteKey, unitId, unitTag, sheetKey } = row
+  const snapshotSeq = row.snapshotSeq ?? 0
+  const start = { id: jobId, number, siteKey, unitId, unitTag, sheetKey, sheet: document, seq: snapshotSeq, headHash: '', state: row.state ?? emptyState(), snapshotSeq }
   if (row.snapshotSeq) {
     const [head] = await db.select({ hash: jobEvent.hash }).from(jobEvent).where(and(eq(jobEvent.jobId, jobId), eq(jobEvent.seq, row.snapshotSeq)))
     start.headHash = head!.hash

@@ -2,18 +2,18 @@ import { and, asc, eq, gt } from 'drizzle-orm'
 import type { JobBundle, LoggedEvent, Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, jobEvent, jobSnapshot, sheet, site, unit } from '../db/schema'
-import { toRecordedEvent } from './live-job'
+import { ofSnapshot, toRecordedEvent } from './live-job'
 import { Problem } from './problem'
 import { requireReach } from './reach'
 import { publicSealKey } from './seal'
-import { toJobRow } from './yard'
+import { toJobRow } from './units'
 
 /** What a bench needs to open a job: the newest snapshot and the events after it, never the whole history. */
 export async function openJob(db: Database, person: Person, jobId: string): Promise<JobBundle> {
   const [row] = await db
     .select({ job, unitTag: unit.tag, unitName: unit.name, siteKey: site.key, siteName: site.name, sheetKey: sheet.key, revision: sheet.revision, snapshot: jobSnapshot })
     .from(job).innerJoin(unit, eq(unit.id, job.unitId)).innerJoin(site, eq(site.key, unit.siteKey)).innerJoin(sheet, eq(sheet.id, job.sheetId))
-    .leftJoin(jobSnapshot, eq(jobSnapshot.jobId, job.id)).where(eq(job.id, jobId))
+    .leftJoin(jobSnapshot, ofSnapshot).where(eq(job.id, jobId))
   if (!row) throw new Problem(404, 'job.unknown', 'There is no such job.')
   requireReach(person, row.siteKey, 'This job')
   const events = await eventsAfter(db, jobId, row.snapshot?.seq ?? 0)

@@ -1,7 +1,8 @@
-import { createHash, randomUUID } from 'node:crypto'
+import { randomUUID } from 'node:crypto'
 import { mkdir, open, readFile, readdir, rename, rm } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { AwsClient } from 'aws4fetch'
+import { sha256 } from './sha256'
 
 /** Where the bytes of photos are kept. A write is whole or not there, also when the power goes meanwhile. */
 export interface PhotoStore {
@@ -11,8 +12,6 @@ export interface PhotoStore {
   /** The keys of everything that is kept. */
   keys: () => Promise<string[]>
 }
-
-const sha256 = (bytes: Buffer): string => createHash('sha256').update(bytes).digest('hex')
 
 /** A folder: written beside its name, synced, renamed. */
 export function folderStore(base: string): PhotoStore {

@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto'
 import { open } from 'node:fs/promises'
 import { eq, sql } from 'drizzle-orm'
 import { fileTypeFromBuffer } from 'file-type'
@@ -11,6 +10,7 @@ import { entryOfPhoto } from './entry-of-photo'
 import { loadLiveJob } from './live-job'
 import type { PhotoStore } from './photo-store'
 import { Problem } from './problem'
+import { sha256 } from './sha256'
 
 export const MOST_PHOTO_BYTES = 12 * 1024 * 1024
 const MOST_PIXELS = 60_000_000
@@ -23,7 +23,6 @@ const MOST_JOB_BYTES = 400 * 1024 * 1024
 const KINDS: ReadonlySet<string> = new Set(['image/jpeg', 'image/png', 'image/webp', 'image/heic', 'image/heif', 'image/avif'])
 
 export const photoKey = (job: string, photo: string) => `${job}/${photo}.jpg`
-const sha256 = (bytes: Buffer): string => createHash('sha256').update(bytes).digest('hex')
 
 /** What arrived, in a file of its own. */
 export interface Upload { path: string, size: number, sha256: string }
@@ -47,7 +46,7 @@ export async function requireAnnounced(db: Database, person: Person, { job, phot
  * beside them (place, device, owner) is kept; its hash goes into the log. The same bytes may be sent again and mend what is broken; others under
  * the same number are refused.
  */
-export async function keepPhoto(db: Database, store: PhotoStore, person: Person, { job, photo, device }: PhotoInput, upload: Upload): Promise<{ seq: number }> {
+export async function keepPhoto(db: Database, store: PhotoStore, person: Person, { job, photo, device }: PhotoInput, upload: Upload): Promise<{ seq: number, unit: string }> {
   if (upload.size === 0) throw new Problem(422, 'photo.empty', 'The picture is empty. Take it again.')
   await requireAnnounced(db, person, { job, photo })
   const [known] = await db.select().from(photoTable).where(eq(photoTable.id, photo))
@@ -68,9 +67,9 @@ export async function keepPhoto(db: Database, store: PhotoStore, person: Person,
   const [row] = await db.select().from(photoTable).where(eq(photoTable.id, photo))
   // Somebody else's came under this number at the same moment.
   if (row!.sourceSha256 !== upload.sha256 || row!.jobId !== job) throw other
-  const { results: [result], seq } = await appendEvents(db, person, { jobId: job, device, drafts: [entryOfPhoto(photo, row!.sha256)] })
+  const { results: [result], seq, unit } = await appendEvents(db, person, { jobId: job, device, drafts: [entryOfPhoto(photo, row!.sha256)] })
   if (result!.outcome === 'refused') throw new Problem(409, result!.code, result!.message)
-  return { seq }
+  return { seq, unit }
 }
 
 /** What a file is, by its first bytes. */

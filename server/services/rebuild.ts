@@ -1,45 +1,87 @@
-import { createHash } from 'node:crypto'
 import { and, eq } from 'drizzle-orm'
 import type { Database } from '../db/client'
-import { job, jobSnapshot, photo, reading } from '../db/schema'
+import { job, jobSnapshot, photo, readModel } from '../db/schema'
+import { READ_MODELS, type ReadModel } from '../read-models'
 import { appendEvents } from './append-events'
 import { entryOfPhoto } from './entry-of-photo'
 import { photoKey } from './photos'
 import type { PhotoStore } from './photo-store'
-import { foldAll, readingsOf, type Folded } from './verify'
-import { headOf } from './write-plans'
+import { sha256 as sha256Of } from './sha256'
+import { foldOne, jobIds, type Folded } from './verify'
+
+/** Told after each job: how many are done, and of how many. */
+export type OnProgress = (done: number, total: number) => void
 
 /**
- * Makes anew what is derived from the logs: snapshots, readings for the fleet, what lists show, what is known of photos, and pictures that belong
+ * Makes anew what is derived from the logs: snapshots, read models, what is known of photos, and pictures that belong
  * to nothing are put away. The logs themselves are not touched, but for a photo whose picture is kept and whose log did not get to say so.
  */
-export async function rebuildAll(db: Database, store: PhotoStore): Promise<{ jobs: number, photos: number }> {
-  let [jobs, photos] = [0, 0]
-  for await (const folded of foldAll(db)) {
-    if ('broken' in folded) continue
-    await rebuildJob(db, folded)
+export async function rebuildAll(db: Database, store: PhotoStore, onProgress: OnProgress = () => {}): Promise<{ jobs: number, photos: number }> {
+  let photos = 0
+  const jobs = await eachJob(db, READ_MODELS, onProgress, async (folded) => {
+    await db.delete(jobSnapshot).where(eq(jobSnapshot.jobId, folded.id))
     photos += await rebuildPhotos(db, store, folded)
-    jobs += 1
-  }
+  })
   return { jobs, photos }
 }
 
-async function rebuildJob(db: Database, { row, sheet, state }: Folded): Promise<void> {
-  const head = headOf({ sheet, state })
-  await db.transaction(async (tx) => {
-    // Where somebody works meanwhile, what is derived is being written just now.
-    const [unmoved] = await tx.select({ id: job.id }).from(job).where(and(eq(job.id, row.id), eq(job.seq, row.seq))).for('update')
-    if (!unmoved) return
-    await tx.delete(jobSnapshot).where(eq(jobSnapshot.jobId, row.id))
-    await tx.delete(reading).where(eq(reading.jobId, row.id))
-    const rows = readingsOf({ row, sheet, state })
-    if (rows.length > 0) await tx.insert(reading).values(rows.map(one => ({ eventId: one.event_id, jobId: one.job_id, position: one.position, stage: one.stage, value: one.value, verdict: one.verdict, takenAt: new Date(one.taken_at) })))
-    await tx.update(job).set({
-      stepsDone: head.steps_done, stepsTotal: head.steps_total, currentStep: head.current_step, timerName: head.timer_name,
-      timerEndsAt: head.timer_ends_at ? new Date(head.timer_ends_at) : null, status: head.closed_at ? 'closed' : 'open', closedAt: head.closed_at ? new Date(head.closed_at) : null,
-    }).where(eq(job.id, row.id))
-  })
+/** Makes one read model anew, for every job. */
+export async function rebuildModels(db: Database, models: readonly ReadModel[], onProgress: OnProgress = () => {}): Promise<number> {
+  return eachJob(db, models, onProgress, () => Promise.resolve())
 }
+
+/** The read models of which the database holds another version than this program writes. */
+export async function staleModels(db: Database): Promise<ReadModel[]> {
+  const kept = new Map((await db.select().from(readModel)).map(({ name, version }) => [name, version]))
+  return READ_MODELS.filter(({ name, version }) => kept.get(name) !== version)
+}
+
+/** A job in which somebody works is looked at again so often. */
+const MOST_LOOKS = 5
+
+// Instances that start together make them anew once: the number is nothing but this lock's.
+const RENEWING = 7_221_004
+
+/** Makes stale read models anew, on one instance; gives their names. */
+export const rebuildStale = async (db: Database): Promise<string[]> => {
+  const reserved = await db.$client.reserve()
+  try {
+    const [lock] = await reserved`select pg_try_advisory_lock(${RENEWING}) as taken`
+    if (!lock!.taken) return []
+    const stale = await staleModels(db)
+    if (stale.length > 0) await rebuildModels(db, stale)
+    await reserved`select pg_advisory_unlock(${RENEWING})`
+    return stale.map(model => model.name)
+  } finally {
+    reserved.release()
+  }
+}
+
+async function eachJob(db: Database, models: readonly ReadModel[], onProgress: OnProgress, also: (folded: Folded) => Promise<void>): Promise<number> {
+  const ids = await jobIds(db)
+  let made = 0
+  for (const [i, id] of ids.entries()) {
+    for (let look = 0; look < MOST_LOOKS; look++) {
+      const folded = await foldOne(db, id)
+      if (!folded || 'broken' in folded) break
+      if (!await rebuildJob(db, models, folded)) continue
+      await also(folded)
+      made += 1
+      break
+    }
+    onProgress(i + 1, ids.length)
+  }
+  for (const { name, version } of models) await db.insert(readModel).values({ name, version }).onConflictDoUpdate({ target: readModel.name, set: { version } })
+  return made
+}
+
+/** False when the job has grown meanwhile: what is derived was written with it, and is looked at again. */
+const rebuildJob = (db: Database, models: readonly ReadModel[], folded: Folded): Promise<boolean> => db.transaction(async (tx) => {
+  const [unmoved] = await tx.select({ id: job.id }).from(job).where(and(eq(job.id, folded.id), eq(job.seq, folded.row.seq))).for('update')
+  if (!unmoved) return false
+  for (const model of models) await model.replace(tx, folded, model.rowsOf(folded))
+  return true
+})
 
 /** What is known of the photos of a job, from its log and from the pictures that are there. */
 async function rebuildPhotos(db: Database, store: PhotoStore, { row, state }: Folded): Promise<number> {
@@ -47,7 +89,7 @@ async function rebuildPhotos(db: Database, store: PhotoStore, { row, state }: Fo
   for (const { photo: id, byId, by, event } of state.photos) {
     const bytes = await store.read(photoKey(row.id, id))
     if (!bytes) continue
-    const sha256 = createHash('sha256').update(bytes).digest('hex')
+    const sha256 = sha256Of(bytes)
     const named = state.kept[id]
     // A picture that is not the one of the log is left for its device to mend.
     if (named !== undefined && named !== sha256) continue

@@ -3,10 +3,10 @@ import { and, desc, eq } from 'drizzle-orm'
 import { DomainError, foldJob, nextSteps, sheetForJob, type Depth, type JobEvent, type JobSetup, type Sheet } from '#core'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
-import { job, jobEvent, sheet, unit } from '../db/schema'
+import { job, jobEvent, sheet } from '../db/schema'
 import { hashEvent } from './event-hash'
 import { Problem } from './problem'
-import { requireReach } from './reach'
+import { requireUnit } from './units'
 
 export interface StartInput {
   tag: string
@@ -20,9 +20,7 @@ export interface StartInput {
 
 /** Starts an overhaul of a unit by the newest revision of its sheet; the first event of the log says so. */
 export async function startJob(db: Database, person: Person, { tag, reason, depth, target, device, happenedAt = new Date() }: StartInput): Promise<{ id: string, number: number }> {
-  const [found] = await db.select().from(unit).where(eq(unit.tag, tag))
-  if (!found) throw new Problem(404, 'unit.unknown', `There is no unit ${tag}.`)
-  requireReach(person, found.siteKey, `Unit ${tag}`)
+  const { unit: found } = await requireUnit(db, person, tag)
   const [plan] = found.sheetKey
     ? await db.select().from(sheet).where(eq(sheet.key, found.sheetKey)).orderBy(desc(sheet.revision)).limit(1)
     : []

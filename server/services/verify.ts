@@ -1,40 +1,44 @@
-import { createHash } from 'node:crypto'
 import canonicalize from 'canonicalize'
-import { asc, eq } from 'drizzle-orm'
-import { foldJob, type JobState, type Sheet } from '#core'
+import { and, asc, eq, lte } from 'drizzle-orm'
+import { foldJob, STATE_FORMAT } from '#core'
 import type { Database } from '../db/client'
-import { job, jobEvent, jobSnapshot, photo, reading } from '../db/schema'
+import { job, jobEvent, jobSnapshot, photo, sheet as sheetTable } from '../db/schema'
+import { READ_MODELS, type JobAt } from '../read-models'
 import { checkChain } from './event-hash'
 import { sheetOfJob, toRecordedEvent } from './live-job'
 import { photoKey } from './photos'
 import type { PhotoStore } from './photo-store'
-import { headOf, readingRow, standingReadings } from './write-plans'
+import { sha256 } from './sha256'
 
 /** Something that is not as it must be. What is derived can be made anew; what is the record itself cannot. */
-export interface Fault { job: number | null, what: 'chain' | 'fold' | 'snapshot' | 'readings' | 'head' | 'photo' | 'photo row' | 'photo event' | 'left over', sentence: string, derived: boolean }
+export interface Fault { job: number | null, what: string, sentence: string, derived: boolean }
 
 type JobTableRow = typeof job.$inferSelect
 type EventRow = typeof jobEvent.$inferSelect
 type PhotoRow = typeof photo.$inferSelect
 
 /** One job, folded anew from its log. */
-export interface Folded { row: JobTableRow, sheet: Sheet, events: EventRow[], state: JobState }
+export interface Folded extends JobAt { row: JobTableRow, events: EventRow[] }
 
-const sha256 = (bytes: Buffer): string => createHash('sha256').update(bytes).digest('hex')
 const same = (one: unknown, other: unknown): boolean => canonicalize(one) === canonicalize(other)
 
-/** Folds the log of every job, one after the other; `null` with the reason for one that cannot be folded. */
-export async function* foldAll(db: Database): AsyncGenerator<Folded | { row: JobTableRow, broken: string }> {
-  for (const row of await db.select().from(job).orderBy(asc(job.number))) {
-    const events = await db.select().from(jobEvent).where(eq(jobEvent.jobId, row.id)).orderBy(asc(jobEvent.seq))
-    try {
-      const sheet = await sheetOfJob(db, row.sheetId, row.setup)
-      yield { row, sheet, events, state: foldJob(sheet, events.map(toRecordedEvent)) }
-    } catch (error) {
-      yield { row, broken: error instanceof Error ? error.message : String(error) }
-    }
+/** Folds the log of a job anew; with the reason when it cannot be folded. Null when there is no such job. */
+export async function foldOne(db: Database, jobId: string): Promise<Folded | { row: JobTableRow, broken: string } | null> {
+  const [found] = await db.select({ row: job, sheetKey: sheetTable.key }).from(job).innerJoin(sheetTable, eq(sheetTable.id, job.sheetId)).where(eq(job.id, jobId))
+  if (!found) return null
+  const { row, sheetKey } = found
+  // What has come since the row was read belongs to the next look.
+  const events = await db.select().from(jobEvent).where(and(eq(jobEvent.jobId, jobId), lte(jobEvent.seq, row.seq))).orderBy(asc(jobEvent.seq))
+  try {
+    const sheet = await sheetOfJob(db, row.sheetId, row.setup)
+    return { id: jobId, unitId: row.unitId, sheetKey, row, sheet, events, state: foldJob(sheet, events.map(toRecordedEvent)) }
+  } catch (error) {
+    return { row, broken: error instanceof Error ? error.message : String(error) }
   }
 }
+
+/** The jobs of this installation, by their number. */
+export const jobIds = async (db: Database): Promise<string[]> => (await db.select({ id: job.id }).from(job).orderBy(asc(job.number))).map(row => row.id)
 
 /** Walks every chain, snapshot, read model and photo, and says each fault. Changes nothing. */
 export async function verifyAll(db: Database, store: PhotoStore): Promise<{ faults: Fault[], jobs: number, events: number, photos: number }> {
@@ -43,7 +47,9 @@ export async function verifyAll(db: Database, store: PhotoStore): Promise<{ faul
   const wanted = new Set<string>()
   let jobs = 0
   let events = 0
-  for await (const folded of foldAll(db)) {
+  for (const id of await jobIds(db)) {
+    const folded = await foldOne(db, id)
+    if (!folded) continue
     jobs += 1
     if ('broken' in folded) {
       faults.push({ job: folded.row.number, what: 'fold', sentence: `its log cannot be folded: ${folded.broken}`, derived: false })
@@ -59,33 +65,23 @@ export async function verifyAll(db: Database, store: PhotoStore): Promise<{ faul
   return { faults, jobs, events, photos: photos.length }
 }
 
-async function faultsOfJob(db: Database, { row, sheet, events, state }: Folded): Promise<Fault[]> {
+async function faultsOfJob(db: Database, folded: Folded): Promise<Fault[]> {
   const faults: Fault[] = []
+  const { row, sheet, events } = folded
   const chain = checkChain(events, row)
   if (!chain.intact) {
     faults.push({ job: row.number, what: 'chain', sentence: chain.cutOff ? `its log has ${events.length} entries and should have ${row.seq}, or ends in another hash` : `its chain is broken at entry ${chain.brokenAt}`, derived: false })
   }
   const derived = (what: Fault['what'], sentence: string) => faults.push({ job: row.number, what, sentence, derived: true })
-  const [snapshot] = await db.select().from(jobSnapshot).where(eq(jobSnapshot.jobId, row.id))
+  const [snapshot] = await db.select().from(jobSnapshot).where(and(eq(jobSnapshot.jobId, row.id), eq(jobSnapshot.format, STATE_FORMAT)))
   if (snapshot && (snapshot.seq > events.length || !same(snapshot.state, foldJob(sheet, events.slice(0, snapshot.seq).map(toRecordedEvent))))) {
     derived('snapshot', `its snapshot at entry ${snapshot.seq} is not what its log folds to`)
   }
-  const stored = await db.select().from(reading).where(eq(reading.jobId, row.id))
-  if (!same(stored.map(asPlain).sort(byEvent), readingsOf({ row, sheet, state }).sort(byEvent))) derived('readings', 'the readings shown to the fleet are not those of its log')
-  const { timer_ends_at: timerEndsAt, closed_at: closedAt, ...head } = headOf({ sheet, state })
-  const is = { steps_done: row.stepsDone, steps_total: row.stepsTotal, current_step: row.currentStep, timer_name: row.timerName }
-  const isClosed = (row.status === 'closed') === (closedAt !== null) && (row.closedAt?.getTime() ?? null) === (closedAt ? Date.parse(closedAt) : null)
-  if (!same(is, head) || !isClosed || (row.timerEndsAt?.getTime() ?? null) !== (timerEndsAt ? Date.parse(timerEndsAt) : null)) derived('head', 'what lists show of it is not what its log says')
+  for (const model of READ_MODELS) {
+    if (!same(await model.kept(db, row.id), model.rowsOf(folded))) derived(model.name, `${model.about}: other than its log says`)
+  }
   return faults
 }
-
-/** The rows of the read model as the log says them. */
-export const readingsOf = ({ row, sheet, state }: Pick<Folded, 'row' | 'sheet' | 'state'>) =>
-  [...standingReadings({ state }).values()].map(entry => readingRow({ id: row.id, sheet, state }, entry))
-
-const asPlain = (row: typeof reading.$inferSelect) =>
-  ({ event_id: row.eventId, job_id: row.jobId, position: row.position, stage: row.stage, value: row.value, verdict: row.verdict, taken_at: row.takenAt.toISOString() })
-const byEvent = (a: { event_id: string }, b: { event_id: string }) => a.event_id.localeCompare(b.event_id)
 
 async function faultsOfPhotos(store: PhotoStore, { row, state }: Folded, rows: readonly PhotoRow[]): Promise<Fault[]> {
   const faults: Fault[] = []

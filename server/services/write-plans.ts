@@ -1,5 +1,7 @@
-import { assessTaken, nextSteps, sheetNow, timersOf, type ReadingTaken } from '#core'
+import type { EventType } from '#core'
 import type { Database } from '../db/client'
+import { headOf } from '../read-models/job-head'
+import { changeOfReadings, readings, WRITE_READINGS } from '../read-models/readings'
 import type { HashedEvent } from './event-hash'
 import type { LiveJob } from './live-job'
 
@@ -76,15 +78,6 @@ const STATEMENT = `
     from jsonb_to_recordset($2::jsonb) as e(id uuid, job_id uuid, seq int, type text, body jsonb, actor_id uuid, actor_name text, device uuid,
       happened_at timestamptz, recorded_at timestamptz, prev_hash text, hash text) join moved on moved.id = e.job_id
   )`
-const READ_MODELS = `, measured as (
-    insert into reading (event_id, job_id, position, stage, value, verdict, taken_at)
-    select r.event_id, r.job_id, r.position, r.stage, r.value, r.verdict, r.taken_at
-    from jsonb_to_recordset($3::jsonb) as r(event_id uuid, job_id uuid, position text, stage text, value float8, verdict text, taken_at timestamptz)
-    join moved on moved.id = r.job_id
-  ), withdrawn as (
-    delete from reading using moved, jsonb_array_elements_text($4::jsonb) as gone(id)
-    where reading.job_id = moved.id and reading.event_id = gone.id::uuid
-  )`
 const RESULT = ' select id from moved'
 
 /** Heads, events and read models of several jobs; gives the jobs that were still where their plan began. */
@@ -94,47 +87,12 @@ async function write(db: Database, plans: readonly WritePlan[]): Promise<Set<str
     id: row.id, job_id: row.jobId, seq: row.seq, type: row.type, body: row.body, actor_id: row.actorId, actor_name: row.actorName, device: row.device,
     happened_at: row.happenedAt, recorded_at: row.recordedAt, prev_hash: row.prevHash, hash: row.hash,
   }))
-  const changes = plans.filter(plan => plan.rows.some(row => TOUCHES_READINGS.has(row.type))).map(changeOfReadings)
-  const readings = changes.flatMap(change => change.came)
-  const withdrawn = changes.flatMap(change => change.went)
-  const touchesReadings = readings.length > 0 || withdrawn.length > 0
-  const parameters = [heads, events, ...touchesReadings ? [readings, withdrawn] : []].map(value => JSON.stringify(value))
-  const moved = await db.$client.unsafe<{ id: string }[]>(STATEMENT + (touchesReadings ? READ_MODELS : '') + RESULT, parameters, { prepare: true })
+  const changes = plans.filter(plan => plan.rows.some(row => readings.hears.has(row.type as EventType))).map(({ before, after }) => changeOfReadings(before, after))
+  const [came, went] = [changes.flatMap(change => change.came), changes.flatMap(change => change.went)]
+  const touchesReadings = came.length > 0 || went.length > 0
+  const parameters = [heads, events, ...touchesReadings ? [came, went] : []].map(value => JSON.stringify(value))
+  const moved = await db.$client.unsafe<{ id: string }[]>(STATEMENT + (touchesReadings ? WRITE_READINGS : '') + RESULT, parameters, { prepare: true })
   return new Set(moved.map(row => row.id))
-}
-
-/** What lists show of a job: derived from its state. */
-export function headOf({ sheet, state }: Pick<LiveJob, 'sheet' | 'state'>) {
-  const [timer] = state.closed ? [] : timersOf(sheet, state).filter(wait => !wait.cut)
-  return {
-    steps_done: Object.keys(state.done).length,
-    steps_total: sheetNow(sheet, state).steps.length,
-    current_step: state.closed ? null : nextSteps(sheet, state)[0]?.title ?? null,
-    timer_name: timer?.name ?? null,
-    timer_ends_at: timer?.endsAt ?? null,
-    closed_at: state.closed?.at ?? null,
-  }
-}
-
-const TOUCHES_READINGS: ReadonlySet<string> = new Set(['reading-taken', 'undone', 'gone-back'])
-
-/** The read model holds the readings that stand: what a plan adds to it, and what it takes out (taken back, or of a step opened again). */
-function changeOfReadings({ before, after }: WritePlan) {
-  const [was, is] = [standingReadings(before), standingReadings(after)]
-  return {
-    came: [...is.values()].filter(reading => !was.has(reading.event)).map(reading => readingRow(after, reading)),
-    went: [...was.keys()].filter(event => !is.has(event)),
-  }
-}
-
-/** The readings that stand, by their event. */
-export const standingReadings = ({ state }: Pick<LiveJob, 'state'>) => new Map(state.readings.filter(reading => !reading.overtaken).map(reading => [reading.event, reading]))
-
-/** A standing reading as the read model has it. */
-export function readingRow({ id, sheet, state }: Pick<LiveJob, 'id' | 'sheet' | 'state'>, reading: ReadingTaken) {
-  const { verdict, value } = assessTaken(sheet, state, reading)
-  const { event, position, stage, at } = reading
-  return { event_id: event, job_id: id, position, stage, value, verdict, taken_at: at }
 }
 
 function isDuplicateEvent(error: unknown): boolean {

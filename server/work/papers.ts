@@ -1,8 +1,9 @@
 import type { TDocumentDefinitions } from 'pdfmake/interfaces'
 import workerpool from 'workerpool'
 import { database } from '../db/client'
-import { dossierCsv, readDossier, type Page } from '../services/dossier'
-import { makePdf } from './pdf'
+import { dossierCsv } from '../papers/dossier-csv'
+import { makePdf } from '../papers/pdf'
+import { readDossier, type Page } from '../services/dossier'
 
 /** Bytes go over to the other thread, they are not copied. */
 function handOver(bytes: Uint8Array): unknown {

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { DISPOSITIONS, MARK_RESULTS, MARK_WAYS, PLACES, READING_STAGES, type EventType } from '#core'
+import { DEPARTURES, DISPOSITIONS, MARK_RESULTS, MARK_WAYS, PLACES, READING_STAGES, type EventType } from '#core'
 import { id } from './id'
 import { pin } from './people'
 
@@ -13,11 +13,12 @@ const place = Joi.alternatives(Joi.valid(...PLACES), tag)
 const day = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/)
 const celsius = Joi.number().min(-273.15).max(2000)
 const expansion = Joi.number().min(0).max(1e-3)
+const counted = Joi.array().items(Joi.object({ part: key.required(), count: Joi.number().integer().min(0).max(2000).required() })).max(30)
 const grid = (cell: Joi.Schema) => Joi.array().items(Joi.array().items(cell).min(1).max(24)).min(1).max(24)
 
 /** Body of each event as it crosses the wire. `job-opened` and `photo-kept` are made by the server and not accepted from outside. */
 const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.ObjectSchema> = {
-  'step-done': Joi.object({ step: key.required(), counted: Joi.array().items(Joi.object({ part: key.required(), count: Joi.number().integer().min(0).max(2000).required() })).max(30) }),
+  'step-done': Joi.object({ step: key.required(), counted }),
   'hold-released': Joi.object({ step: key.required() }),
   'mark-made': Joi.object({ mark: markKey.required(), way: Joi.valid(...MARK_WAYS).required(), angleDeg: Joi.number().min(0).less(360), note: text }),
   'mark-checked': Joi.object({ mark: markKey.required(), result: Joi.valid(...MARK_RESULTS).required(), note: text }),
@@ -39,6 +40,9 @@ const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.Object
   'wait-cut': Joi.object({ step: key.required(), reason: text.required() }),
   'hand-checked': Joi.object({ step: key.required(), check: key.required(), answer: key.required() }),
   'extraction-tried': Joi.object({ step: key.required(), rung: Joi.number().integer().min(0).max(20).required(), moved: Joi.boolean().required(), reason: text }),
+  'departure-made': Joi.object({ step: key.required(), how: Joi.valid(...DEPARTURES).required(), reason: text.min(3).required(), counted }),
+  'departure-signed': Joi.object({ step: key.required() }),
+  'step-made-good': Joi.object({ step: key.required() }),
   'photo-added': Joi.object({ photo: id('the number of a photo').required(), step: key, part: key, mark: markKey, caption: text }),
   'gone-back': Joi.object({ step: key.required(), reason: text.required() }),
   'note-added': Joi.object({ text: text.required(), step: key, part: key }),

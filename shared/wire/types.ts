@@ -1,5 +1,6 @@
-import type { Actor, EventBodies, EventType, JobEvent, JobSetup, JobState, QuantityKind, ReadingConditions, ReadingStage, RecordedEvent, Verdict } from '#core'
+import type { Actor, Departure, EventBodies, EventType, JobEvent, JobSetup, JobState, QuantityKind, ReadingConditions, ReadingStage, RecordedEvent, Verdict } from '#core'
 import type { Role } from '../rights'
+import type { Topic } from './topics'
 
 /** The signed-in person as the interface knows them. */
 export interface Person {
@@ -175,7 +176,11 @@ export interface Dossier {
   chain: ChainState
   /** Ticked steps that stand on a reading whose verdict was worse than the bench had shown. */
   weakened: { step: string, title: string, reading: string, shown: string }[]
+  /** Where the work departed from its sheet; `counted` by the names of the parts. */
+  departures: {
+    step: string, title: string, how: Departure, reason: string, counted: { part: string, count: number }[], by: string, at: string, signedBy: string | null, madeGoodBy: string | null
+  }[]
 }
 
-/** What the live channel says: this job has grown to this number of events. `resync` after a gap in listening. */
-export type LiveMessage = { kind: 'grown', job: string, seq: number } | { kind: 'resync' }
+/** What the live channel says: there is news of a topic, of a job with the number of events it has now. `resync` after a gap in listening. */
+export type LiveMessage = { kind: 'news', topic: Topic, seq?: number } | { kind: 'resync' }

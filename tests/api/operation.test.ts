@@ -7,6 +7,7 @@ import postgres from 'postgres'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { runningCluster, startCluster } from '../../scripts/lib/cluster.mjs'
+import { jobTopic } from '#shared/wire/topics'
 import { Client, draft } from './client'
 import { askLive, hear, sendText } from './live-channel'
 
@@ -94,9 +95,9 @@ describe('an installation', () => {
     const job = await client.openJobOf('P-104')
     const live = await askLive('/api/live', { cookie: client.cookies })
     const heard = hear(live.socket!)
-    sendText(live.socket!, JSON.stringify({ watch: job }))
+    sendText(live.socket!, JSON.stringify({ watch: [jobTopic(job)] }))
     const first = await client.append(job, [draft('note-added', { text: 'before' })])
-    await until(() => expect(heard).toContain(JSON.stringify({ kind: 'grown', job, seq: first.body.seq })), 10_000)
+    await until(() => expect(heard).toContain(JSON.stringify({ kind: 'news', topic: jobTopic(job), seq: first.body.seq })), 10_000)
     process.kill(postmaster(data), 'SIGKILL')
     const statuses = new Set<number>()
     await until(async () => {
@@ -108,7 +109,7 @@ describe('an installation', () => {
     expect([...statuses].filter(status => status !== 503)).toEqual([])
     await until(() => expect(heard).toContain('{"kind":"resync"}'), 30_000)
     const { body } = await client.append(job, [draft('note-added', { text: 'heard again' })])
-    await until(() => expect(heard).toContain(JSON.stringify({ kind: 'grown', job, seq: body.seq })), 10_000)
+    await until(() => expect(heard).toContain(JSON.stringify({ kind: 'news', topic: jobTopic(job), seq: body.seq })), 10_000)
     live.socket!.destroy()
   })
 

@@ -13,8 +13,8 @@ async function listen(page: Page, job: string): Promise<() => Promise<LiveMessag
     socket.addEventListener('message', ({ data }) => heard.push(data === 'pong' ? data : JSON.parse(data as string)))
     await new Promise(resolve => socket.addEventListener('open', resolve))
     socket.send('not json')
-    socket.send(JSON.stringify({ watch: 'not a job' }))
-    socket.send(JSON.stringify({ watch }))
+    socket.send(JSON.stringify({ watch: ['not a topic'] }))
+    socket.send(JSON.stringify({ watch: [`job:${watch}`] }))
     socket.send('ping')
   }, job)
   const heard = () => page.evaluate(() => (window as unknown as { heard: LiveMessage[] }).heard)
@@ -33,23 +33,23 @@ test('the live channel tells growth from every instance, survives a lost connect
 
   await test.step('an event that was recorded here', async () => {
     const { body } = await client.append(job, [draft('note-added', { text: 'hear me' })])
-    await expect.poll(heard).toContainEqual({ kind: 'grown', job, seq: body.seq })
+    await expect.poll(heard).toContainEqual({ kind: 'news', topic: `job:${job}`, seq: body.seq })
   })
 
   await test.step('an event that another instance announces', async () => {
     await sql`select pg_notify('needler', ${`job ${job} 4711`})`
-    await expect.poll(heard).toContainEqual({ kind: 'grown', job, seq: 4711 })
+    await expect.poll(heard).toContainEqual({ kind: 'news', topic: `job:${job}`, seq: 4711 })
   })
 
   await test.step('after the connection to the database was cut it says so and hears again', async () => {
     await sql`select pg_terminate_backend(pid) from pg_stat_activity where query ilike 'listen%' and pid <> pg_backend_pid()`
     await expect.poll(heard).toContainEqual({ kind: 'resync' })
     await sql`select pg_notify('needler', ${`job ${job} 4712`})`
-    await expect.poll(heard).toContainEqual({ kind: 'grown', job, seq: 4712 })
+    await expect.poll(heard).toContainEqual({ kind: 'news', topic: `job:${job}`, seq: 4712 })
   })
 
   // Another site's sign-in may connect, and hears of gaps, but nothing of this job.
-  expect((await heardOutside()).filter(message => message.kind === 'grown')).toEqual([])
+  expect((await heardOutside()).filter(message => message.kind === 'news')).toEqual([])
   await sql.end()
 })
 

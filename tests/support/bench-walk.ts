@@ -1,6 +1,6 @@
 import type fc from 'fast-check'
 import {
-  accountOf, AS_IT_SHOULD, choiceOf, DISPOSITIONS, foldJob, goodTruth, guardEvent, nextDeed, nextSteps, sheetNow, stepOf,
+  accountOf, atHand, AS_IT_SHOULD, choiceOf, DEPARTURES, DISPOSITIONS, foldJob, goodTruth, guardEvent, nextDeed, nextSteps, sheetNow, stepOf,
   type EventBodies, type EventType, type JobEvent, type JobState, type Sheet,
 } from '#core'
 
@@ -28,7 +28,7 @@ export function anyEvent(sheet: Sheet, state: JobState, choose: Choose, undoable
   const steps = nextSteps(sheet, state)
   const pick = <T>(list: readonly T[]): T => list[choose(list.length)]!
   const nothing = eventOf('note-added', { text: 'nothing to do' })
-  switch (choose(13)) {
+  switch (choose(14)) {
     case 0: return eventOf('note-added', { text: 'seen' })
     case 1: return eventOf('step-done', { step: pick(sheet.steps).key })
     case 2: return undoable.length ? eventOf('undone', { event: pick(undoable) }) : nothing
@@ -53,6 +53,18 @@ export function anyEvent(sheet: Sheet, state: JobState, choose: Choose, undoable
       const step = pick(felt)
       const check = pick(step.feels!)
       return eventOf('hand-checked', { step: step.key, check: check.key, answer: choose(2) ? AS_IT_SHOULD : pick(check.wrong).key })
+    }
+    case 8: {
+      if (choose(3) || steps.length === 0) return nothing
+      const step = pick(steps)
+      const moved = step.removes ?? step.refits ?? []
+      const how = pick(DEPARTURES)
+      const counted = how === 'done otherwise' && moved.length > 0 ? moved.map(piece => ({ part: piece.part, count: Math.max(0, piece.count + choose(3) - 1) })) : undefined
+      return eventOf('departure-made', { step: step.key, how, reason: 'not as the sheet says', ...counted ? { counted } : {} })
+    }
+    case 9: {
+      const left = Object.keys(state.departures)
+      return left.length ? eventOf(choose(2) ? 'departure-signed' : 'step-made-good', { step: pick(left) }, choose(3) ? 'lead' : 'a') : nothing
     }
     default: return steps.length ? towardsTick(sheet, state, pick(steps).key, choose) : eventOf('job-closed', {})
   }
@@ -94,6 +106,13 @@ export function bringBack(sheet: Sheet, state: JobState): JobEvent | undefined {
   return undefined
 }
 
+/** What a departure on the way down has left out goes back as it was found. */
+function asManyAsThereAre(sheet: Sheet, state: JobState, key: string): JobEvent {
+  const there = new Map(accountOf(sheet, state).map(line => [line.part.key, atHand(line)]))
+  const counted = stepOf(sheet, key).refits!.map(({ part, count }) => ({ part, count: Math.min(count, there.get(part)!) }))
+  return eventOf('departure-made', { step: key, how: 'done otherwise', reason: 'as it was found', counted })
+}
+
 export interface Stuck { at: string, why: string }
 
 /** The pictures of all photos reach the server. */
@@ -113,7 +132,7 @@ export function finish(sheet: Sheet, start: JobState, choose: Choose): { state: 
     let event = towardsTick(sheet, state, key, choose)
     let refusal = guardEvent(sheet, state, event)
     if (refusal?.code === 'part.not-at-hand') {
-      event = bringBack(sheet, state) ?? event
+      event = bringBack(sheet, state) ?? asManyAsThereAre(sheet, state, key)
       refusal = guardEvent(sheet, state, event)
     }
     if (refusal) return { state, stuck: { at: key, why: refusal.message } }

@@ -1,81 +1,50 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, ref } from 'vue'
-import StateNote from '../../ui/StateNote.vue'
-import AccountDialog from '../tray/AccountDialog.vue'
+import { ref } from 'vue'
+import { AccountDialog, PartDialog, TrayPanel } from '../tray'
 import CloseDialog from './CloseDialog.vue'
 import KeysDialog from './KeysDialog.vue'
-import PartDialog from '../tray/PartDialog.vue'
 import StackDrawing from './StackDrawing.vue'
 import StepPanel from './step/StepPanel.vue'
-import TrayPanel from '../tray/TrayPanel.vue'
 import VeePanel from './vee/VeePanel.vue'
-import { useBench } from './use-bench'
+import { useBench } from '../../job/use-bench'
 import { useKeys } from './use-keys'
 
-const { jobId } = defineProps<{ jobId: string }>()
 const bench = useBench()
 const { job } = bench
 const [closing, helping, counting] = [ref(false), ref(false), ref(false)]
 const step = ref<InstanceType<typeof StepPanel>>()
 useKeys(bench, { note: () => step.value?.note(), help: () => { helping.value = true } })
-
-onMounted(() => void job.open(jobId))
-onBeforeUnmount(() => job.close())
 </script>
 
 <template>
-  <StateNote
-    v-if="job.problem"
-    kind="problem"
-    title="This job cannot be shown"
-    :text="job.problem"
-  >
-    <NuxtLink to="/">
-      Back to the yard
-    </NuxtLink>
-  </StateNote>
-  <StateNote
-    v-else-if="!job.sheet"
-    kind="loading"
-    title="Laying out the job …"
-  />
-  <div
-    v-else
-    class="bench"
-  >
+  <div class="bench">
     <h1 class="visually-hidden">
-      Bench: job {{ job.meta!.number }} on {{ job.meta!.unitTag }}
+      Bench: job {{ job.meta.number }} on {{ job.meta.unitTag }}
     </h1>
     <StackDrawing
       class="stack plate"
-      :bench="bench"
     />
     <VeePanel
       class="vee plate"
-      :bench="bench"
     />
     <StepPanel
       ref="step"
       class="step plate"
-      :bench="bench"
       @close-job="closing = true"
     />
     <TrayPanel
       class="tray plate"
-      :bench="bench"
       @close-job="closing = true"
       @account="counting = true"
       @help="helping = true"
     />
-    <PartDialog :bench="bench" />
+    <PartDialog />
     <AccountDialog
       v-model="counting"
-      :bench="bench"
     />
     <KeysDialog v-model="helping" />
     <CloseDialog
       v-model="closing"
-      :bench="bench"
     />
   </div>
 </template>

@@ -2,17 +2,17 @@
 import { computed, ref } from 'vue'
 import { closeBlockers, stepOf, type CloseBlocker } from '#core'
 import AskDialog from '../../ui/AskDialog.vue'
-import type { Bench } from './use-bench'
+import { useBench } from '../../job/use-bench'
 
-const { bench } = defineProps<{ bench: Bench }>()
+const bench = useBench()
 const open = defineModel<boolean>({ required: true })
 const { job } = bench
 const remark = ref('')
-const blockers = computed(() => closeBlockers(job.sheet!, job.state))
+const blockers = computed(() => closeBlockers(job.sheet, job.state))
 
 function goTo(blocker: CloseBlocker) {
-  if (blocker.step) bench.look(stepOf(job.sheet!, blocker.step))
-  else bench.look(bench.sheet.value!.steps.find(step => step.checks?.includes(blocker.mark!) || step.refits?.some(piece => piece.part === blocker.part)) ?? null)
+  if (blocker.step) bench.look(stepOf(job.sheet, blocker.step))
+  else bench.look(bench.sheet.value.steps.find(step => step.checks?.includes(blocker.mark!) || step.refits?.some(piece => piece.part === blocker.part)) ?? null)
   open.value = false
 }
 function close() {

@@ -2,9 +2,10 @@
 import { ref } from 'vue'
 import type { Step } from '#core'
 import AskDialog from '../../ui/AskDialog.vue'
-import type { Bench } from './use-bench'
+import { useBench } from '../../job/use-bench'
 
-const { step, bench } = defineProps<{ step: Step, bench: Bench }>()
+const { step } = defineProps<{ step: Step }>()
+const bench = useBench()
 const open = defineModel<boolean>({ required: true })
 const text = ref('')
 

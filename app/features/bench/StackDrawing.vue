@@ -2,10 +2,10 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { markChecked, markMade, needsLifting, positionOf, type Outline, type Part } from '#core'
-import type { Bench } from './use-bench'
+import { useBench } from '../../job/use-bench'
 
 /** The machine in section along its axis, from the outlines of the sheet: what is out is lifted away, what moves next is lit. */
-const { bench } = defineProps<{ bench: Bench }>()
+const bench = useBench()
 const { job } = bench
 
 /** It fills the room it is given, in its pixels: lines stay thin and names legible on every screen. */
@@ -17,7 +17,7 @@ const MARGIN = 10
 /** A mark's name needs this much beside its sign. */
 const NAME_WIDTH = 52
 
-const drawn = computed(() => job.sheet!.parts.filter(part => part.outlines))
+const drawn = computed(() => job.sheet.parts.filter(part => part.outlines))
 const extent = computed(() => {
   const all = drawn.value.flatMap(part => part.outlines!)
   return { from: Math.min(...all.map(o => o.fromMm)), to: Math.max(...all.map(o => o.toMm)), outer: Math.max(...all.map(o => o.outerMm)) }
@@ -31,7 +31,7 @@ const isOut = (part: Part) => (account.value.get(part.key)?.out ?? 0) > 0
 /** What this step is about: what it moves, or what it measures. */
 const moving = computed(() => {
   const { removes = [], refits = [], reads = [] } = bench.shown.value ?? {}
-  return new Set([...[...removes, ...refits].map(piece => piece.part), ...reads.map(read => positionOf(job.sheet!, read.position).part)])
+  return new Set([...[...removes, ...refits].map(piece => piece.part), ...reads.map(read => positionOf(job.sheet, read.position).part)])
 })
 const deed = computed(() => bench.shown.value?.removes || bench.shown.value?.refits ? 'moves' : 'measures')
 
@@ -52,8 +52,8 @@ const shapes = computed(() => layers.flatMap(layer => drawn.value.flatMap(part =
 const middleOf = ({ fromMm, toMm }: Outline) => MARGIN + ((fromMm + toMm) / 2 - extent.value.from) * scaleX.value
 /** The match-marks that are on the parts, under the part they were made on; named where there is room. */
 const marks = computed(() => {
-  const placed = job.sheet!.marks.flatMap((mark) => {
-    const outline = job.sheet!.parts.find(part => mark.between.includes(part.key) && part.outlines)?.outlines?.[0]
+  const placed = job.sheet.marks.flatMap((mark) => {
+    const outline = job.sheet.parts.find(part => mark.between.includes(part.key) && part.outlines)?.outlines?.[0]
     if (!outline || !markMade(job.state, mark.key)) return []
     return [{ key: mark.key, x: middleOf(outline), checked: markChecked(job.state, mark.key)?.result === 'matches' }]
   }).sort((a, b) => a.x - b.x)
@@ -135,7 +135,7 @@ const litNames = computed(() => drawn.value.filter(part => moving.value.has(part
       />
     </svg>
     <figcaption>
-      <strong>{{ job.meta!.unitTag }}</strong> {{ job.sheet!.title }}
+      <strong>{{ job.meta.unitTag }}</strong> {{ job.sheet.title }}
       <span
         v-if="litNames"
         class="lit-name"

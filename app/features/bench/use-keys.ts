@@ -1,5 +1,5 @@
 import { onKeyStroke } from '@vueuse/core'
-import type { Bench } from './use-bench'
+import type { Bench } from '../../job/use-bench'
 
 /** What each key does, as the help shows it. */
 export const KEYS: readonly (readonly [string, string])[] = [

@@ -8,7 +8,8 @@ import { measuredHow } from '../../ui/measured-how'
 import { moment } from '../../ui/moment'
 import StateNote from '../../ui/StateNote.vue'
 import VerdictMark from '../../ui/VerdictMark.vue'
-import PhotoStrip from '../../ui/PhotoStrip.vue'
+import PhotoStrip from '../../job/PhotoStrip.vue'
+import DepartureList from './DepartureList.vue'
 import EventLog from './EventLog.vue'
 import WorkTurns from './WorkTurns.vue'
 
@@ -184,6 +185,7 @@ const marks = computed(() => (dossier.value?.state.marksMade ?? []).map(made => 
           </ul>
         </section>
       </div>
+      <DepartureList :departures="dossier.departures" />
       <WorkTurns :state="dossier.state" />
       <section
         v-if="dossier.state.photos.length"

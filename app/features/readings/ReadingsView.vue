@@ -1,23 +1,20 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { ref } from 'vue'
 import type { Position, ReadingStage } from '#core'
 import ReadingDuty from './entry/ReadingDuty.vue'
-import { useBench } from '../bench/use-bench'
+import { useBench } from '../../job/use-bench'
 import { decimalsOf, inUnits } from '../../ui/both-units'
 import StateNote from '../../ui/StateNote.vue'
 import FitTable from './FitTable.vue'
 import GlanceCell from './GlanceCell.vue'
 import { useReadings } from './use-readings'
 
-const { jobId } = defineProps<{ jobId: string }>()
 const bench = useBench()
 const { job } = bench
 const { unit, groups, fits, picked, shown } = useReadings(bench)
 const STAGE_NAMES: Record<ReadingStage, string> = { 'as-found': 'As found', 'as-left': 'As left' }
 
-onMounted(() => void job.open(jobId))
-onBeforeUnmount(() => job.close())
-watch(() => job.meta?.unitTag, (tag) => { if (tag) void unit.load() })
+void unit.load()
 
 const entry = ref<HTMLElement>()
 /** Where list and entry stand one below the other, the entry comes into sight. */
@@ -30,17 +27,7 @@ const show = (position: Position, value: number) => inUnits(value, position.quan
 
 <template>
   <StateNote
-    v-if="job.problem"
-    kind="problem"
-    title="These readings cannot be shown"
-    :text="job.problem"
-  >
-    <NuxtLink to="/">
-      Back to the yard
-    </NuxtLink>
-  </StateNote>
-  <StateNote
-    v-else-if="!job.sheet || !shown"
+    v-if="!shown"
     kind="loading"
     title="Laying out the readings …"
   />
@@ -51,10 +38,10 @@ const show = (position: Position, value: number) => inUnits(value, position.quan
     <header>
       <h1>Readings</h1>
       <nav aria-label="From here">
-        <NuxtLink :to="`/workings/contact?job=${jobId}`">
+        <NuxtLink :to="`/workings/contact?job=${job.meta.id}`">
           Contact picture
         </NuxtLink>
-        <NuxtLink :to="`/jobs/${jobId}`">
+        <NuxtLink :to="`/jobs/${job.meta.id}`">
           Back to the bench
         </NuxtLink>
       </nav>
@@ -156,7 +143,6 @@ const show = (position: Position, value: number) => inUnits(value, position.quan
           <ReadingDuty
             :position-key="shown.position.key"
             :stage="stage"
-            :bench="bench"
           />
         </div>
         <p

@@ -3,7 +3,7 @@ import { assessFit, assessTaken, DomainError, partOf, readingAt, type FitAssessm
 import type { ReadingRow, UnitAnswer } from '#shared/wire/types'
 import { callApi } from '../../net/api'
 import { useAnswer } from '../../net/use-answer'
-import type { Bench } from '../bench/use-bench'
+import type { Bench } from '../../job/use-bench'
 
 /** What one stage of a position says, short: the value that stands for it and its verdict. */
 export interface StageGlance { value: number, verdict: Verdict }
@@ -23,12 +23,12 @@ export interface FitLine { fit: Fit, stages: Record<ReadingStage, FitAssessment 
 /** Every position and fit of the job on the bench, by part, beside what the last overhaul left. */
 export function useReadings(bench: Bench) {
   const { job } = bench
-  const tag = computed(() => job.meta?.unitTag ?? '')
+  const tag = computed(() => job.meta.unitTag)
   const unit = useAnswer<UnitAnswer>(() => `unit ${tag.value}`, () => callApi(`/units/${encodeURIComponent(tag.value)}`))
 
   /** Of each position what was left last; found, when nothing was left. */
   const before = computed(() => {
-    const rows = (unit.data.value?.readings ?? []).filter(row => row.jobNumber < (job.meta?.number ?? 0))
+    const rows = (unit.data.value?.readings ?? []).filter(row => row.jobNumber < (job.meta.number))
     const newest = new Map<string, ReadingRow>()
     for (const row of [...rows].sort((a, b) => a.jobNumber - b.jobNumber || Number(a.stage === 'as-left') - Number(b.stage === 'as-left'))) newest.set(row.position, row)
     return newest
@@ -38,7 +38,7 @@ export function useReadings(bench: Bench) {
     const reading = readingAt(job.state, position.key, stage)
     if (!reading) return null
     try {
-      const { value, verdict } = assessTaken(job.sheet!, job.state, reading)
+      const { value, verdict } = assessTaken(job.sheet, job.state, reading)
       return { value, verdict }
     } catch (error) {
       if (error instanceof DomainError) return null
@@ -60,7 +60,7 @@ export function useReadings(bench: Bench) {
   })
 
   const fits = computed<FitLine[]>(() => (bench.sheet.value?.fits ?? []).map(fit => ({
-    fit, stages: { 'as-found': assessFit(bench.sheet.value!, job.state, fit, 'as-found'), 'as-left': assessFit(bench.sheet.value!, job.state, fit, 'as-left') },
+    fit, stages: { 'as-found': assessFit(bench.sheet.value, job.state, fit, 'as-found'), 'as-left': assessFit(bench.sheet.value, job.state, fit, 'as-left') },
   })))
 
   const picked = ref<string | null>(null)

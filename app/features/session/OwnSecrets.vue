@@ -5,7 +5,7 @@ import { callApi, sentenceOf } from '../../net/api'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import SecretForm from './SecretForm.vue'
 import SessionsTable from './SessionsTable.vue'
-import { useSessionStore } from './session-store'
+import { useSessionStore } from '../../net/session-store'
 
 const session = useSessionStore()
 const sessions = ref<SessionRow[]>([])

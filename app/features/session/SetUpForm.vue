@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { callApi } from '../../net/api'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import FormField from './FormField.vue'
-import { useSessionStore } from './session-store'
+import { useSessionStore } from '../../net/session-store'
 import { useSubmit } from './use-submit'
 
 /** The first admin of an empty installation. */

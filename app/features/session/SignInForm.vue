@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import FormField from './FormField.vue'
-import { useSessionStore } from './session-store'
+import { useSessionStore } from '../../net/session-store'
 import { useSubmit } from './use-submit'
 
 const session = useSessionStore()

@@ -2,10 +2,10 @@
 import { computed, ref } from 'vue'
 import AskDialog from '../../ui/AskDialog.vue'
 import { placesOf } from './places'
-import type { Bench } from '../bench/use-bench'
+import { useBench } from '../../job/use-bench'
 
 /** The account of parts as a table: every piece of the machine and where it is. */
-const { bench } = defineProps<{ bench: Bench }>()
+const bench = useBench()
 const open = defineModel<boolean>({ required: true })
 const all = ref(false)
 const lines = computed(() => bench.account.value.filter(line => all.value || line.out > 0 || line.scrapped > 0 || line.fromKit > 0))

@@ -1,19 +1,19 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
 import { proposedTag } from '#core'
-import type { Bench } from '../bench/use-bench'
+import { useBench } from '../../job/use-bench'
 import { tagHere } from './tag-here'
 
 /** What came out and lies in no bag yet: one tap puts it into the bag that the sheet proposes. */
-const { bench } = defineProps<{ bench: Bench }>()
+const bench = useBench()
 const { job, account } = bench
 const loose = computed(() => account.value.filter(line => line.loose > 0))
 
 /** The bag that the sheet proposes for a part, until the person writes another tag. */
 const tags = reactive<Record<string, string>>({})
-const proposed = (part: string) => proposedTag(job.sheet!, job.state, part)
+const proposed = (part: string) => proposedTag(job.sheet, job.state, part)
 function bag(part: string, count: number) {
-  const { tag, problem } = tagHere(tags[part] ?? proposed(part), job.meta!.number)
+  const { tag, problem } = tagHere(tags[part] ?? proposed(part), job.meta.number)
   if (problem) job.refusal = problem
   else if (tag && job.act('part-bagged', { part, count, tag })) Reflect.deleteProperty(tags, part)
 }

@@ -2,23 +2,23 @@
 import { computed, ref } from 'vue'
 import { DomainError, PLACES, rungsOf, shortestWayIn, type PartLine, type Step } from '#core'
 import AskDialog from '../../ui/AskDialog.vue'
-import PhotoButton from '../bench/PhotoButton.vue'
-import PhotoStrip from '../../ui/PhotoStrip.vue'
+import PhotoButton from '../../job/PhotoButton.vue'
+import PhotoStrip from '../../job/PhotoStrip.vue'
 import { placesOf } from './places'
 import { tagHere } from './tag-here'
-import type { Bench } from '../bench/use-bench'
+import { useBench } from '../../job/use-bench'
 import RefusalNote from '../../ui/RefusalNote.vue'
 
 /** One part: where its pieces are, the way in to it, its rung; and moving pieces from place to place. */
-const { bench } = defineProps<{ bench: Bench }>()
+const bench = useBench()
 const { job } = bench
 const open = computed({ get: () => bench.pickedPart.value !== null && job.sheet !== null, set: (value) => { if (!value) bench.pickPart(null) } })
 const line = computed<PartLine | undefined>(() => bench.account.value.find(entry => entry.part.key === bench.pickedPart.value))
-const rungs = computed(() => rungsOf(bench.sheet.value!).filter(rung => [...rung.off.removes ?? [], ...rung.on.refits ?? []].some(piece => piece.part === line.value?.part.key)))
+const rungs = computed(() => rungsOf(bench.sheet.value).filter(rung => [...rung.off.removes ?? [], ...rung.on.refits ?? []].some(piece => piece.part === line.value?.part.key)))
 const way = computed(() => {
   if (!line.value || line.value.out === line.value.part.count) return null
   try {
-    const found = shortestWayIn(job.sheet!, job.state, line.value.part.key)
+    const found = shortestWayIn(job.sheet, job.state, line.value.part.key)
     return found.steps.length ? found : null
   } catch (error) {
     if (error instanceof DomainError) return null
@@ -38,7 +38,7 @@ function show(step: Step) {
 function move() {
   const wanted = to.value.trim()
   const place = PLACES.find(name => name === wanted.toLowerCase())
-  const { tag, problem } = place ? { tag: place, problem: null } : tagHere(wanted, job.meta!.number)
+  const { tag, problem } = place ? { tag: place, problem: null } : tagHere(wanted, job.meta.number)
   if (problem) job.refusal = problem
   else if (tag && job.act('part-moved', { part: line.value!.part.key, count: count.value, from: start.value, to: tag, ...(reason.value.trim() ? { reason: reason.value.trim() } : {}) })) reason.value = ''
 }
@@ -112,11 +112,10 @@ function move() {
       </dl>
       <PhotoStrip
         :photos="photos"
-        :job-id="job.meta!.id"
+        :job-id="job.meta.id"
       />
       <template v-if="bench.mayWork.value">
         <PhotoButton
-          :bench="bench"
           :of="{ part: line.part.key }"
         />
         <fieldset v-if="places.length">

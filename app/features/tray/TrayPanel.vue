@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
 import { stepNumber } from '#core'
-import type { Bench } from '../bench/use-bench'
+import { useBench } from '../../job/use-bench'
 import BagFinder from './BagFinder.vue'
 import LooseParts from './LooseParts.vue'
 import { useTray } from './use-tray'
 
-const { bench } = defineProps<{ bench: Bench }>()
+const bench = useBench()
 const emit = defineEmits<{ closeJob: [], account: [], help: [] }>()
 const { job } = bench
 const { out, total, bags, newKinds, blockerCount } = useTray(bench)
@@ -25,7 +25,7 @@ onMounted(showWanted)
 watch(() => bench.shown.value?.key, () => { found.value = null })
 const LABELS_A_PAGE = 48
 const labelPages = computed(() => Math.ceil(new Set(bench.account.value.flatMap(line => line.bagged.map(bag => bag.tag))).size / LABELS_A_PAGE))
-const labels = (paper: string, page = 1) => `/api/jobs/${job.meta!.id}/labels?paper=${paper}&page=${page}`
+const labels = (paper: string, page = 1) => `/api/jobs/${job.meta.id}/labels?paper=${paper}&page=${page}`
 </script>
 
 <template>
@@ -45,7 +45,7 @@ const labels = (paper: string, page = 1) => `/api/jobs/${job.meta!.id}/labels?pa
     </header>
     <BagFinder
       v-model="found"
-      :job-number="job.meta!.number"
+      :job-number="job.meta.number"
       :tags="bags.map(bag => bag.tag)"
     />
     <div
@@ -55,7 +55,7 @@ const labels = (paper: string, page = 1) => `/api/jobs/${job.meta!.id}/labels?pa
       aria-label="What is out"
       tabindex="0"
     >
-      <LooseParts :bench="bench" />
+      <LooseParts />
       <p
         v-if="!out"
         class="quiet empty"
@@ -83,7 +83,7 @@ const labels = (paper: string, page = 1) => `/api/jobs/${job.meta!.id}/labels?pa
             class="link"
             @click="bench.look(entry.back)"
           >
-            Goes back at step {{ stepNumber(job.sheet!, entry.back) }}: {{ entry.back.short ?? entry.back.title }}
+            Goes back at step {{ stepNumber(job.sheet, entry.back) }}: {{ entry.back.short ?? entry.back.title }}
           </button>
         </li>
       </ul>
@@ -109,8 +109,8 @@ const labels = (paper: string, page = 1) => `/api/jobs/${job.meta!.id}/labels?pa
       </ul>
       <p class="links">
         <NuxtLink
-          v-if="bench.sheet.value!.positions.length"
-          :to="`/jobs/${job.meta!.id}/readings`"
+          v-if="bench.sheet.value.positions.length"
+          :to="`/jobs/${job.meta.id}/readings`"
         >
           Readings
         </NuxtLink>

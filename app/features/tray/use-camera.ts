@@ -1,5 +1,6 @@
 import { onBeforeUnmount, ref } from 'vue'
-import type { QrRequest } from '../../workers/qr-worker'
+import { openWorker } from '../../workers/protocol'
+import type { QrTasks } from '../../workers/qr-worker'
 
 /** Pixels across that are looked at: a label that fills a third of the picture has its dots four pixels wide. */
 const LOOK_WIDTH = 640
@@ -45,14 +46,11 @@ export function useCamera(onCode: (text: string) => boolean) {
 
   /** Picture after picture, never two at once. */
   async function look(isOver: () => boolean): Promise<void> {
-    const worker = new Worker(new URL('../../workers/qr-worker.ts', import.meta.url), { type: 'module' })
+    const worker = openWorker<QrTasks>(() => new Worker(new URL('../../workers/qr-worker.ts', import.meta.url), { type: 'module' }))
     const canvas = document.createElement('canvas')
     const context = canvas.getContext('2d', { willReadFrequently: true })!
-    const read = (picture: QrRequest) => new Promise<string | null>((resolve) => {
-      worker.onmessage = ({ data }: MessageEvent<string | null>) => resolve(data)
-      worker.onerror = () => resolve(null)
-      worker.postMessage(picture, [picture.data.buffer])
-    })
+    // A picture that cannot be looked at is one without a code; the next comes at once.
+    const read = (picture: ImageData) => worker.ask('read', picture, { handOver: [picture.data.buffer] }).catch(() => null)
     try {
       while (!isOver() && video.value) {
         const { videoWidth, videoHeight } = video.value
@@ -66,7 +64,7 @@ export function useCamera(onCode: (text: string) => boolean) {
         await new Promise(resolve => setTimeout(resolve, BETWEEN_LOOKS_MS))
       }
     } finally {
-      worker.terminate()
+      worker.stop()
     }
   }
 

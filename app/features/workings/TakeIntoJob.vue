@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { formatQuantity, positionOf, readOf } from '#core'
-import ReadingDuty from '../readings/entry/ReadingDuty.vue'
-import { useBench } from '../bench/use-bench'
+import JobGround from '../../job/JobGround.vue'
+import { useJobStore } from '../../job/job-store'
+import { ReadingDuty } from '../readings'
 import type { Result } from './calculator'
 import type { JobTarget } from './job-target'
 import RefusalNote from '../../ui/RefusalNote.vue'
 
 /** The reading of a job that this is worked out for: results go into its cells by a tap, and it is written down here. */
 const { target, results } = defineProps<{ target: JobTarget, results: readonly Result[] }>()
-const bench = useBench()
-const { job } = bench
+const job = useJobStore()
 
 /** A link that names what this job does not measure is told so. */
 const position = computed(() => job.sheet && readOf(job.sheet, target.position, target.stage) ? positionOf(job.sheet, target.position) : null)
@@ -44,12 +44,13 @@ const offers = computed(() => position.value
           </NuxtLink>
         </nav>
       </header>
-      <ReadingDuty
-        :position-key="target.position"
-        :stage="target.stage"
-        :bench="bench"
-        :offers="offers"
-      />
+      <JobGround>
+        <ReadingDuty
+          :position-key="target.position"
+          :stage="target.stage"
+          :offers="offers"
+        />
+      </JobGround>
       <RefusalNote :text="job.refusal" />
     </template>
     <RefusalNote

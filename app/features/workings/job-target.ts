@@ -1,7 +1,7 @@
 import { computed, onBeforeUnmount, onMounted, type ComputedRef } from 'vue'
 import type { LocationQuery } from 'vue-router'
 import { READING_STAGES, type ReadingStage } from '#core'
-import { useJobStore } from '../bench/job-store'
+import { useJobStore } from '../../job/job-store'
 
 /** The reading of a job that a working was opened for. */
 export interface JobTarget { job: string, position: string, stage: ReadingStage }

@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { refDebounced } from '@vueuse/core'
+import { refDebounced, useThrottleFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
+import { YARD_TOPIC } from '#shared/wire/topics'
 import type { YardAnswer } from '#shared/wire/types'
 import { callApi } from '../../net/api'
+import { useNews } from '../../net/live-store'
 import { useAnswer } from '../../net/use-answer'
 import { moment } from '../../ui/moment'
 import StateNote from '../../ui/StateNote.vue'
@@ -10,6 +12,7 @@ import UnitTable from './UnitTable.vue'
 
 /** Lists that stay on the device: as it opens, and the last that were looked for. */
 const MOST_SEARCHES = 8
+const FOLLOWS_EVERY_MS = 4000
 
 const search = ref('')
 const site = ref('')
@@ -20,6 +23,8 @@ const limit = ref(100)
 const query = computed(() => ({ search: settled.value || undefined, site: site.value || undefined, show: show.value, limit: limit.value }))
 const yard = useAnswer<YardAnswer>(() => `yard ${JSON.stringify(query.value)}`, () => callApi('/yard', { query: query.value }), MOST_SEARCHES)
 watch(query, () => void yard.load(), { immediate: true })
+// Somewhere somebody works nearly always: the list follows, but not at each tick.
+useNews(() => [YARD_TOPIC], useThrottleFn(() => void yard.load(), FOLLOWS_EVERY_MS, true, false))
 
 const siteNames = computed(() => Object.fromEntries((yard.data.value?.sites ?? []).map(row => [row.key, row.name])))
 const shows = [{ label: 'All', value: 'all' }, { label: 'On the bench', value: 'open' }, { label: 'Due in 60 days', value: 'due' }]

@@ -2,12 +2,12 @@
 import { computed, ref, watch } from 'vue'
 import type { Part } from '#core'
 
-/** Counting what comes out or goes in: the sheet's number stands until somebody counts another. */
-const { moves } = defineProps<{ moves: readonly { part: Part, count: number }[] }>()
+/** Counting what comes out or goes in: the sheet's number stands until somebody counts another. `all` counts single pieces too, at once. */
+const { moves, all = false } = defineProps<{ moves: readonly { part: Part, count: number }[], all?: boolean }>()
 const counted = defineModel<{ part: string, count: number }[]>({ required: true })
-const several = computed(() => moves.filter(move => move.count > 1))
-const open = ref(false)
-watch(() => moves, () => { open.value = false })
+const several = computed(() => moves.filter(move => all || move.count > 1))
+const open = ref(all)
+watch(() => moves, () => { open.value = all })
 const countOf = (part: string, otherwise: number) => counted.value.find(entry => entry.part === part)?.count ?? otherwise
 function count(part: string, text: string) {
   const number = Math.max(0, Math.round(Number(text)))

@@ -2,19 +2,24 @@
 import { computed, ref, watch } from 'vue'
 import type { Part, Step } from '#core'
 import { moment } from '../../../ui/moment'
-import PhotoButton from '../PhotoButton.vue'
-import type { Bench } from '../use-bench'
+import PhotoButton from '../../../job/PhotoButton.vue'
+import { useBench } from '../../../job/use-bench'
+import DepartureDialog from './DepartureDialog.vue'
 import PieceCounts from './PieceCounts.vue'
 import RefusalNote from '../../../ui/RefusalNote.vue'
 
 /** Where the thumb rests: what is still missing, the tick, and what can be done beside it. */
-const { bench, step, moves } = defineProps<{ bench: Bench, step: Step | null, moves: { part: Part, count: number }[] }>()
+const { step, moves } = defineProps<{ step: Step | null, moves: { part: Part, count: number }[] }>()
+const bench = useBench()
 const emit = defineEmits<{ note: [], asked: [] }>()
 const { job } = bench
 
 const counted = ref<{ part: string, count: number }[]>([])
 watch(() => step?.key, () => { counted.value = [] })
 const stamp = computed(() => step ? job.state.done[step.key] : undefined)
+const departing = ref(false)
+/** The turn of the step has come, it is not done, and the work has not departed from it yet. */
+const mayDepart = computed(() => step !== null && bench.statusOf(step) === 'next' && !job.state.departures[step.key])
 /** It waits for something that can be done or seen here, and not for another step. */
 const isAsking = computed(() => bench.dutiesLeft.value.length > 0 || bench.isWaiting.value)
 </script>
@@ -54,7 +59,7 @@ const isAsking = computed(() => bench.dutiesLeft.value.length > 0 || bench.isWai
           </p>
         </template>
         <PieceCounts
-          v-if="bench.obstacle.value === null"
+          v-if="bench.obstacle.value === null && !job.state.departures[step.key]"
           v-model="counted"
           :moves="moves"
         />
@@ -85,10 +90,16 @@ const isAsking = computed(() => bench.dutiesLeft.value.length > 0 || bench.isWai
       >
         <Icon name="ph:note-pencil" />&nbsp;Note
       </el-button>
+      <el-button
+        v-if="mayDepart"
+        text
+        @click="departing = true"
+      >
+        <Icon name="ph:signpost" />&nbsp;Not as the sheet says
+      </el-button>
       <PhotoButton
         v-if="step"
         label="Photo"
-        :bench="bench"
         :of="{ step: step.key }"
       />
       <el-button
@@ -99,6 +110,12 @@ const isAsking = computed(() => bench.dutiesLeft.value.length > 0 || bench.isWai
         <Icon name="ph:arrow-counter-clockwise" />&nbsp;Undo my last
       </el-button>
     </div>
+    <DepartureDialog
+      v-if="step && mayDepart"
+      v-model="departing"
+      :step="step"
+      :moves="moves"
+    />
   </footer>
 </template>
 

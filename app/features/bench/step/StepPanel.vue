@@ -1,33 +1,34 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { dutiesOf, jointOf, partOf, stepNumber } from '#core'
+import DepartureNote from './DepartureNote.vue'
 import NoteDialog from '../NoteDialog.vue'
-import PhotoStrip from '../../../ui/PhotoStrip.vue'
+import PhotoStrip from '../../../job/PhotoStrip.vue'
 import StepCautions from './StepCautions.vue'
 import StepFacts from './StepFacts.vue'
 import StepFooter from './StepFooter.vue'
 import StepDuty from './duties/StepDuty.vue'
 import StepTools from './StepTools.vue'
 import WaitNotice from './WaitNotice.vue'
-import type { Bench } from '../use-bench'
+import { useBench } from '../../../job/use-bench'
 
-const { bench } = defineProps<{ bench: Bench }>()
+const bench = useBench()
 const emit = defineEmits<{ closeJob: [] }>()
 const { job } = bench
 const noting = ref(false)
 
 const step = computed(() => bench.shown.value)
-const number = computed(() => step.value ? stepNumber(job.sheet!, step.value) : 0)
-const duties = computed(() => step.value ? dutiesOf(job.sheet!, job.state, step.value) : [])
+const number = computed(() => step.value ? stepNumber(job.sheet, step.value) : 0)
+const duties = computed(() => step.value ? dutiesOf(job.sheet, job.state, step.value) : [])
 const notes = computed(() => job.state.notes.filter(note => note.step === step.value?.key))
 const moves = computed(() => {
   const pieces = step.value?.removes ?? step.value?.refits ?? []
-  return pieces.map(({ part, count }) => ({ part: partOf(job.sheet!, part), count }))
+  return pieces.map(({ part, count }) => ({ part: partOf(job.sheet, part), count }))
 })
 /** Photos of this step that no duty shows. */
 const photos = computed(() => job.state.photos.filter(photo => photo.step === step.value?.key && !duties.value.some(line => line.duty.kind === 'photo')))
 const weak = computed(() => step.value && bench.weakened.value.get(step.value.key))
-const joint = computed(() => step.value?.tightens ? jointOf(job.sheet!, step.value.tightens) : undefined)
+const joint = computed(() => step.value?.tightens ? jointOf(job.sheet, step.value.tightens) : undefined)
 const body = ref<HTMLElement>()
 /** What the step waits for stands in its body, where it may be out of sight. */
 const showAsked = () => body.value?.querySelector('.wait:not(.over), .duty:not(.met)')?.scrollIntoView({ block: 'start', behavior: 'smooth' })
@@ -47,7 +48,7 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
       <p>Closed by {{ job.state.closed.by }}. The record does not change any more.</p>
       <el-button
         type="primary"
-        @click="navigateTo(`/jobs/${job.meta!.id}/dossier`)"
+        @click="navigateTo(`/jobs/${job.meta.id}/dossier`)"
       >
         See the dossier
       </el-button>
@@ -72,7 +73,7 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
       <StepCautions
         v-if="step.cautions"
         :cautions="step.cautions"
-        :notice="job.sheet!.notice"
+        :notice="job.sheet.notice"
       />
       <p
         v-if="weak"
@@ -86,9 +87,9 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
           v-for="wait in bench.waits.value"
           :key="wait.name"
           :wait="wait"
-          :bench="bench"
         />
       </template>
+      <DepartureNote :step="step" />
       <StepFacts
         :step="step"
         :moves="moves"
@@ -97,11 +98,10 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
       />
       <StepTools
         :step="step"
-        :bench="bench"
       />
       <PhotoStrip
         :photos="photos"
-        :job-id="job.meta!.id"
+        :job-id="job.meta.id"
       />
       <ul
         v-if="duties.length"
@@ -113,7 +113,6 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
           :key="JSON.stringify(line.duty)"
           :line="line"
           :step="step"
-          :bench="bench"
         />
       </ul>
       <ul
@@ -145,7 +144,6 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
     </div>
     <StepFooter
       v-if="!job.state.closed"
-      :bench="bench"
       :step="step"
       :moves="moves"
       @note="noting = true"
@@ -155,7 +153,6 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
       v-if="step"
       v-model="noting"
       :step="step"
-      :bench="bench"
     />
   </section>
 </template>

@@ -2,12 +2,13 @@
 import { computed } from 'vue'
 import { dryWarnings, type Step } from '#core'
 import StuckLadder from './StuckLadder.vue'
-import type { Bench } from '../use-bench'
+import { useBench } from '../../../job/use-bench'
 
 /** What a step needs besides its duties: dry zones nearby, debts it leaves, marks in danger, the ladder for stuck parts. */
-const { step, bench } = defineProps<{ step: Step, bench: Bench }>()
+const { step } = defineProps<{ step: Step }>()
+const bench = useBench()
 const { job } = bench
-const zones = computed(() => dryWarnings(job.sheet!, step))
+const zones = computed(() => dryWarnings(job.sheet, step))
 const risks = computed(() => bench.risks.value.filter(risk => step.makes?.includes(risk.mark.key)))
 const isDone = computed(() => bench.statusOf(step) === 'done')
 </script>
@@ -39,7 +40,6 @@ const isDone = computed(() => bench.statusOf(step) === 'done')
   <StuckLadder
     v-if="step.removes && !isDone && bench.mayWork.value && bench.statusOf(step) === 'next'"
     :step="step"
-    :bench="bench"
   />
 </template>
 

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from 'vue'
 import { ladderOf, ladderStand, type Step } from '#core'
-import type { Bench } from '../use-bench'
+import { useBench } from '../../../job/use-bench'
 
 /** The extraction ladder of a part that does not come: one rung at a time, each with its stop sign. */
-const { step, bench } = defineProps<{ step: Step, bench: Bench }>()
+const { step } = defineProps<{ step: Step }>()
+const bench = useBench()
 const { job } = bench
 const ladder = computed(() => ladderOf(step))
 const stand = computed(() => ladderStand(job.state, step))

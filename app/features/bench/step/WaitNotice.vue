@@ -3,9 +3,10 @@ import { computed, ref } from 'vue'
 import type { Wait } from '#core'
 import { leftOf } from '../../../ui/time-left'
 import ReasonForm from './ReasonForm.vue'
-import type { Bench } from '../use-bench'
+import { useBench } from '../../../job/use-bench'
 
-const { wait, bench } = defineProps<{ wait: Wait, bench: Bench }>()
+const { wait } = defineProps<{ wait: Wait }>()
+const bench = useBench()
 const { job } = bench
 const left = computed(() => bench.msUntil(wait.endsAt))
 const share = computed(() => Math.min(1, Math.max(0, 1 - left.value / (wait.minutes * 60_000))))

@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Limb, Step } from '#core'
-import type { Bench } from '../use-bench'
+import { useBench } from '../../../job/use-bench'
 
-const { step, bench, limb } = defineProps<{ step: Step, bench: Bench, limb: Limb }>()
+const { step, limb } = defineProps<{ step: Step, limb: Limb }>()
+const bench = useBench()
 
 const status = computed(() => bench.statusOf(step))
 const isShown = computed(() => bench.shown.value?.key === step.key)
 const isWeak = computed(() => bench.weakened.value.has(step.key))
+/** How the work departed from this step; it shows whichever way the step was closed. */
+const departure = computed(() => bench.job.state.departures[step.key])
 const waits = computed(() => {
   const stamp = bench.job.state.done[step.key]
   return stamp !== undefined && bench.job.waitingIds.has(stamp.event)
@@ -20,16 +23,16 @@ const words = { done: 'done', next: 'can be done now', later: 'later' }
 <template>
   <button
     class="chip"
-    :class="[status, limb, { shown: isShown, weak: isWeak }]"
+    :class="[status, limb, { shown: isShown, weak: isWeak, departed: departure !== undefined }]"
     :data-step="step.key"
     :aria-current="isShown ? 'step' : undefined"
-    :aria-label="`${step.title}, ${words[status]}${waits ? ', waiting to be sent' : ''}${isWeak ? ', on a verdict that got worse' : ''}`"
+    :aria-label="`${step.title}, ${words[status]}${waits ? ', waiting to be sent' : ''}${isWeak ? ', on a verdict that got worse' : ''}${departure ? `, departure: ${departure.how}` : ''}`"
     @click="bench.look(step)"
   >
     <span
       class="sign"
       aria-hidden="true"
-    >{{ waits ? '◔' : isWeak ? '!' : status === 'done' ? '✓' : step.hold ? '◆' : status === 'next' ? '›' : '' }}</span>
+    >{{ waits ? '◔' : isWeak ? '!' : departure ? '≠' : status === 'done' ? '✓' : step.hold ? '◆' : status === 'next' ? '›' : '' }}</span>
     <span class="name">{{ name }}</span>
   </button>
 </template>
@@ -44,6 +47,8 @@ const words = { done: 'done', next: 'can be done now', later: 'later' }
 /* Held against the register: the tick stands, its reading does not as well as it was shown. */
 .done.weak:not(.shown) { background: var(--brass-tint); }
 .done.weak:not(.shown) .sign { color: var(--brass); font-weight: 700; }
+/* Closed, but not as the sheet says. */
+.done.departed { border: 1px dashed var(--verdigris); }
 .later { border: 1px dashed var(--rule); color: var(--slate); }
 .next { border-color: var(--ink); }
 .shown { background: var(--prussian); border: 1px solid var(--prussian); color: var(--on-prussian); }

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Step, Vee } from '#core'
-import type { Bench } from '../use-bench'
+import { useBench } from '../../../job/use-bench'
 
 /** The whole V in a thumbnail: where the work is, without scrolling. The list beside it says the same in words. */
-const { vee, bench } = defineProps<{ vee: Vee, bench: Bench }>()
+const { vee } = defineProps<{ vee: Vee }>()
+const bench = useBench()
 
 const HEIGHT = 34
 const dots = computed(() => {

@@ -3,9 +3,9 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { groupByAssembly, markChecked, markMade, type Step, type VeeGroup, type VeeRow } from '#core'
 import VeeChip from './VeeChip.vue'
 import VeeGlance from './VeeGlance.vue'
-import type { Bench } from '../use-bench'
+import { useBench } from '../../../job/use-bench'
 
-const { bench } = defineProps<{ bench: Bench }>()
+const bench = useBench()
 const { job } = bench
 const scroller = ref<HTMLElement>()
 const folded = ref(false)
@@ -37,7 +37,7 @@ const lines = computed<Line[]>(() => {
   const depthOf = new Map(rows.map((row, i) => [row, rows.length > 1 ? i / (rows.length - 1) : 0]))
   const line = (row: VeeRow): Line => ({ key: keyOf(row), depth: depthOf.get(row)!, row, tie: tieOf(row) })
   if (!folded.value) return rows.map(line)
-  return groupByAssembly(bench.sheet.value!, rows).flatMap((group) => {
+  return groupByAssembly(bench.sheet.value, rows).flatMap((group) => {
     const key = `group-${keyOf(group.rows[0]!)}`
     const whole = unfolded.value.has(key)
     const open = group.rows.filter(row => row.rung !== undefined && bench.openKeys.value.has(row.rung)).length
@@ -66,9 +66,8 @@ watch([() => bench.shown.value, folded], ([step]) => void follow(step), { immedi
       <span class="eyebrow">Off ↓</span>
       <VeeGlance
         :vee="bench.vee.value!"
-        :bench="bench"
       />
-      <span class="count mono">{{ doneCount }} of {{ bench.sheet.value!.steps.length }} done<template v-if="bench.openKeys.value.size"> · {{ bench.openKeys.value.size }} open</template></span>
+      <span class="count mono">{{ doneCount }} of {{ bench.sheet.value.steps.length }} done<template v-if="bench.openKeys.value.size"> · {{ bench.openKeys.value.size }} open</template></span>
       <button
         class="fold-all"
         :aria-pressed="folded"
@@ -105,7 +104,6 @@ watch([() => bench.shown.value, folded], ([step]) => void follow(step), { immedi
           <VeeChip
             v-if="line.row.off"
             :step="line.row.off"
-            :bench="bench"
             limb="off"
           />
           <span v-else />
@@ -121,7 +119,6 @@ watch([() => bench.shown.value, folded], ([step]) => void follow(step), { immedi
           <VeeChip
             v-if="line.row.on"
             :step="line.row.on"
-            :bench="bench"
             limb="on"
           />
         </div>
@@ -134,7 +131,6 @@ watch([() => bench.shown.value, folded], ([step]) => void follow(step), { immedi
           v-for="step in bench.vee.value!.floor"
           :key="step.key"
           :step="step"
-          :bench="bench"
           limb="floor"
         />
       </div>

@@ -4,11 +4,12 @@ import type { ReadingStage } from '#core'
 import MeasuredWith from './MeasuredWith.vue'
 import ReadingGrid from './ReadingGrid.vue'
 import ReadingVerdict from './ReadingVerdict.vue'
-import type { Bench } from '../../bench/use-bench'
+import { useBench } from '../../../job/use-bench'
 import { useReadingEntry } from './use-reading-entry'
 
 /** `offers`: worked-out results that a tap puts into the next empty cell; where there can be some, the reading is being worked out already. */
-const { positionKey, stage, bench, offers } = defineProps<{ positionKey: string, stage: ReadingStage, bench: Bench, offers?: readonly { label: string, text: string }[] }>()
+const { positionKey, stage, offers } = defineProps<{ positionKey: string, stage: ReadingStage, offers?: readonly { label: string, text: string }[] }>()
+const bench = useBench()
 const entry = useReadingEntry(bench, () => ({ position: positionKey, stage }))
 const { position, stored, editing, understood, assessed, fault, backTo, questions, conditions, startTyping, leaveTyping, store, write, fill } = entry
 const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.trim())))
@@ -80,7 +81,7 @@ const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.tr
     :assessment="assessed.result"
     :position="position"
     :conditions="editing ? conditions.said.value : stored?.conditions"
-    :outlines="bench.job.sheet!.parts.find(part => part.key === position.part)?.outlines"
+    :outlines="bench.job.sheet.parts.find(part => part.key === position.part)?.outlines"
   />
   <div
     v-if="bench.mayWork.value"
@@ -118,7 +119,7 @@ const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.tr
     <NuxtLink
       v-if="editing && position.worksheet && !offers"
       class="worksheet"
-      :to="{ path: `/workings/${position.worksheet}`, query: { job: bench.job.meta!.id, position: positionKey, stage } }"
+      :to="{ path: `/workings/${position.worksheet}`, query: { job: bench.job.meta.id, position: positionKey, stage } }"
     >
       Work it out
     </NuxtLink>

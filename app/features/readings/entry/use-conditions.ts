@@ -1,8 +1,8 @@
 import { computed, reactive, ref, type ComputedRef } from 'vue'
 import { MATERIAL_NAMES, MATERIALS, mayBeWarm, parseQuantity, positionOf, STEEL_PER_K, suitedInstruments, type Material, type Position, type ReadingConditions } from '#core'
 import { sentenceOf } from '../../../net/api'
-import type { Bench } from '../../bench/use-bench'
-import { useInstrumentStore } from './instrument-store'
+import type { Bench } from '../../../job/use-bench'
+import { useInstrumentStore } from '../../../net/instrument-store'
 
 /** With what and how warm a reading is being taken. */
 export function useConditions(bench: Bench, position: ComputedRef<Position>) {
@@ -36,7 +36,7 @@ export function useConditions(bench: Bench, position: ComputedRef<Position>) {
   })
 
   /** What somebody on this job last measured such a place with lies next to the hand. */
-  const lastUsed = () => bench.job.state.readings.findLast(reading => reading.conditions?.instrument && positionOf(bench.job.sheet!, reading.position).instrument === position.value.instrument)?.conditions?.instrument?.tag
+  const lastUsed = () => bench.job.state.readings.findLast(reading => reading.conditions?.instrument && positionOf(bench.job.sheet, reading.position).instrument === position.value.instrument)?.conditions?.instrument?.tag
 
   /** Starts from what a stored reading says, or from what was last used. */
   function takeOver(from: ReadingConditions | undefined): void {

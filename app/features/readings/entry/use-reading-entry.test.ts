@@ -5,7 +5,7 @@ import { effectScope, nextTick, reactive, shallowRef, type EffectScope } from 'v
 import { emptyState, foldJob, guardEvent, type EventBodies, type EventType, type JobEvent, type JobState, type ReadingStage } from '#core'
 import type { InstrumentRow } from '#shared/wire/types'
 import { liftPump } from '../../../../tests/support/demo-sheet'
-import type { Bench } from '../../bench/use-bench'
+import type { Bench } from '../../../job/use-bench'
 
 const kept = new Map<string, string>()
 vi.stubGlobal('localStorage', { getItem: (key: string) => kept.get(key) ?? null, setItem: (key: string, value: string) => void kept.set(key, value) })
@@ -15,7 +15,7 @@ const INSTRUMENTS: InstrumentRow[] = [
 ] as InstrumentRow[]
 vi.mock('../../../net/api', async original => ({ ...await original<typeof import('../../../net/api')>(), callApi: () => Promise.resolve(INSTRUMENTS) }))
 const { useReadingEntry } = await import('./use-reading-entry')
-const { useInstrumentStore } = await import('./instrument-store')
+const { useInstrumentStore } = await import('../../../net/instrument-store')
 
 let made = 0
 const event = <T extends EventType>(type: T, body: EventBodies[T]) => ({ id: `e-${made++}`, type, body, actor: { id: 'a', name: 'A' }, happenedAt: '2026-05-04T08:00:00.000Z' }) as JobEvent

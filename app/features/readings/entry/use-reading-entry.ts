@@ -2,7 +2,7 @@ import { computed, reactive, ref, watch } from 'vue'
 import { assessTaken, formatQuantity, KINDS, parseQuantity, placeOf, positionOf, questionReadings, readingAt, readOf, stepOf, type Assessment, type Quantity, type ReadingStage } from '#core'
 import { sentenceOf } from '../../../net/api'
 import { serverNow } from '../../../net/server-clock'
-import type { Bench } from '../../bench/use-bench'
+import type { Bench } from '../../../job/use-bench'
 import { useDraftStore } from './draft-store'
 import { useConditions } from './use-conditions'
 
@@ -11,12 +11,12 @@ interface Cell { quantity: Quantity | null, sentence: string | null }
 /** Taking one reading of a job: what is typed cell by cell, what it was understood as, its verdict, and storing it. */
 export function useReadingEntry(bench: Bench, asked: () => { position: string, stage: ReadingStage }) {
   const { job } = bench
-  const position = computed(() => positionOf(job.sheet!, asked().position))
+  const position = computed(() => positionOf(job.sheet, asked().position))
   const stored = computed(() => readingAt(job.state, asked().position, asked().stage))
   const before = computed(() => asked().stage === 'as-left' ? readingAt(job.state, asked().position, 'as-found') : undefined)
   const conditions = useConditions(bench, position)
   const drafts = useDraftStore()
-  const draftOf = () => ({ job: job.meta!.id, ...asked() })
+  const draftOf = () => ({ job: job.meta.id, ...asked() })
 
   const editing = ref(false)
   const typed = reactive<string[][]>([])
@@ -71,7 +71,7 @@ export function useReadingEntry(bench: Bench, asked: () => { position: string, s
       : stored.value ?? null
     if (!taken) return { result: null, fault: null }
     try {
-      return { result: assessTaken(job.sheet!, job.state, taken), fault: null }
+      return { result: assessTaken(job.sheet, job.state, taken), fault: null }
     } catch (error) {
       return { result: null, fault: sentenceOf(error) }
     }
@@ -79,8 +79,8 @@ export function useReadingEntry(bench: Bench, asked: () => { position: string, s
   const fault = computed(() => editing.value ? cells.value.flat().find(cell => cell.sentence)?.sentence ?? conditions.fault.value ?? assessed.value.fault : null)
   /** Where the sheet sends the work, because the stored reading is out. */
   const backTo = computed(() => {
-    const step = editing.value || assessed.value.result?.verdict !== 'out' ? undefined : readOf(job.sheet!, asked().position, asked().stage)?.backTo
-    return step ? stepOf(job.sheet!, step) : null
+    const step = editing.value || assessed.value.result?.verdict !== 'out' ? undefined : readOf(job.sheet, asked().position, asked().stage)?.backTo
+    return step ? stepOf(job.sheet, step) : null
   })
 
   /** Readings so far from the others that a slip of the hand is likelier than the part; asked about before they are stored. */

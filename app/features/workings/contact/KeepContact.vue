@@ -3,9 +3,9 @@ import { v4 as newId } from 'uuid'
 import { computed, ref, watch } from 'vue'
 import type { ContactPattern } from '#core'
 import { useOutboxStore } from '../../../net/outbox-store'
-import { useJobStore } from '../../bench/job-store'
-import { useSessionStore } from '../../session/session-store'
-import { shrinkPicture } from '../../bench/shrink-picture'
+import { useJobStore } from '../../../job/job-store'
+import { useSessionStore } from '../../../net/session-store'
+import { shrinkPicture } from '../../../job/shrink-picture'
 import RefusalNote from '../../../ui/RefusalNote.vue'
 
 /** Keeps the picture and what it says with a part of a job. */

@@ -1,10 +1,16 @@
 <script setup lang="ts">
 import BenchView from '../../../features/bench/BenchView.vue'
+import JobGate from '../../../job/JobGate.vue'
 
 const route = useRoute()
 useHead({ title: 'Bench · Needler' })
 </script>
 
 <template>
-  <BenchView :job-id="String(route.params.id)" />
+  <JobGate
+    :job-id="String(route.params.id)"
+    what="This job"
+  >
+    <BenchView />
+  </JobGate>
 </template>

@@ -19,9 +19,9 @@ const body = appendSchema as Joi.ObjectSchema<{ device: string, enteredFor?: { i
 export default defineApi({ right: 'job:work', params: jobParams, body }, async ({ event, person, params, body }) => {
   const enteredFor = body.enteredFor && await requireGone(database(), person, body.enteredFor)
   const signers = await proveSeals(database(), { jobId: params.id, device: body.device, drafts: body.events, sender: person, place: placeOf(event) })
-  const answer = await appendEvents(database(), person, { jobId: params.id, device: body.device, drafts: body.events, signers, enteredFor })
+  const { unit, ...answer } = await appendEvents(database(), person, { jobId: params.id, device: body.device, drafts: body.events, signers, enteredFor })
   const refused = answer.results.filter(result => result.outcome === 'refused')
-  if (answer.results.some(result => result.outcome === 'recorded')) announceGrowth(params.id, answer.seq)
+  if (answer.results.some(result => result.outcome === 'recorded')) announceGrowth({ job: params.id, seq: answer.seq, unit })
   if (refused.length === answer.results.length) {
     const { code, message } = refused[0]!
     throw new Problem(code === 'right.missing' ? 403 : 409, code, message, { results: answer.results, seq: answer.seq })

@@ -3,7 +3,7 @@ import { setResponseHeaders } from 'h3'
 import { database } from '../../../db/client'
 import { defineApi } from '../../../http/define-api'
 import { jobParams } from '../../../http/params'
-import { labelSheet, type LabelPaper } from '../../../services/labels'
+import { labelSheet, type LabelPaper } from '../../../papers/labels'
 import { runTask } from '../../../work/pools'
 
 const query = Joi.object<{ paper: LabelPaper, tags?: string, page: number }>({

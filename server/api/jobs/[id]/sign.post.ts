@@ -19,9 +19,9 @@ export default defineApi({ right: 'job:work', params: jobParams, body }, async (
   // The site of the one who works here; the signer's own is looked at when the event is judged.
   await loadLiveJob(database(), person, params.id, { fresh: false })
   const signer = await proveSigner(database(), { login: body.login, pin: body.pin, password: body.password, place: placeOf(event), sender: person.id })
-  const { results, seq } = await appendEvents(database(), signer, { jobId: params.id, device: body.device, drafts: [body.event] })
+  const { results, seq, unit } = await appendEvents(database(), signer, { jobId: params.id, device: body.device, drafts: [body.event] })
   const [result] = results
   if (result!.outcome === 'refused') throw new Problem(result!.code === 'right.missing' ? 403 : 409, result!.code, result!.message)
-  announceGrowth(params.id, seq)
+  announceGrowth({ job: params.id, seq, unit })
   return { ...result!, signer: signer.name }
 })

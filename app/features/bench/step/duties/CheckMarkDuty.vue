@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { markChecked, markMade, markOf, MARK_RESULTS } from '#core'
-import type { Bench } from '../../use-bench'
+import { useBench } from '../../../../job/use-bench'
 
-const { markKey, bench } = defineProps<{ markKey: string, bench: Bench }>()
+const { markKey } = defineProps<{ markKey: string }>()
+const bench = useBench()
 const { job } = bench
-const mark = computed(() => markOf(job.sheet!, markKey))
+const mark = computed(() => markOf(job.sheet, markKey))
 const made = computed(() => markMade(job.state, markKey))
 const check = computed(() => markChecked(job.state, markKey))
 const words = { 'matches': 'Matches', 'does not match': 'Does not match', 'lost': 'Cannot be read' }

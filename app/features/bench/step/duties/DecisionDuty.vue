@@ -2,11 +2,12 @@
 import { computed, ref } from 'vue'
 import { DISPOSITIONS, dispositionOf, partOf, type Disposition } from '#core'
 import ReasonForm from '../ReasonForm.vue'
-import type { Bench } from '../../use-bench'
+import { useBench } from '../../../../job/use-bench'
 
-const { partKey, bench } = defineProps<{ partKey: string, bench: Bench }>()
+const { partKey } = defineProps<{ partKey: string }>()
+const bench = useBench()
 const { job } = bench
-const part = computed(() => partOf(job.sheet!, partKey))
+const part = computed(() => partOf(job.sheet, partKey))
 const decided = computed(() => dispositionOf(job.state, partKey))
 const asking = ref<Disposition | null>(null)
 

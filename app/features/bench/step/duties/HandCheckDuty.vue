@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { AS_IT_SHOULD, handCheckOf, isDone, stepOf, type HandCheck, type Step } from '#core'
-import type { Bench } from '../../use-bench'
+import { useBench } from '../../../../job/use-bench'
 
-const { step, check, bench } = defineProps<{ step: Step, check: HandCheck, bench: Bench }>()
+const { step, check } = defineProps<{ step: Step, check: HandCheck }>()
+const bench = useBench()
 const { job } = bench
 const answered = computed(() => handCheckOf(job.state, step.key, check.key))
 const wrong = computed(() => check.wrong.find(candidate => candidate.key === answered.value?.answer))
@@ -57,7 +58,7 @@ const mayGoBack = (key: string) => bench.mayWork.value && isDone(job.state, key)
           v-if="cause.backTo && mayGoBack(cause.backTo)"
           @click="bench.goBack(cause.backTo, `${wrong.name}: ${cause.text}`)"
         >
-          Back to “{{ stepOf(job.sheet!, cause.backTo).short ?? stepOf(job.sheet!, cause.backTo).title }}”
+          Back to “{{ stepOf(job.sheet, cause.backTo).short ?? stepOf(job.sheet, cause.backTo).title }}”
         </el-button>
       </li>
     </ol>

@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { markMade, markOf, MARK_WAYS, risksOf } from '#core'
-import type { Bench } from '../../use-bench'
+import { useBench } from '../../../../job/use-bench'
 
-const { markKey, bench } = defineProps<{ markKey: string, bench: Bench }>()
+const { markKey } = defineProps<{ markKey: string }>()
+const bench = useBench()
 const { job } = bench
-const mark = computed(() => markOf(job.sheet!, markKey))
+const mark = computed(() => markOf(job.sheet, markKey))
 const made = computed(() => markMade(job.state, markKey))
 const way = ref(mark.value.way)
 const angle = ref('')
-const risk = computed(() => made.value ? undefined : risksOf(job.sheet!, job.state, markKey, way.value)[0])
+const risk = computed(() => made.value ? undefined : risksOf(job.sheet, job.state, markKey, way.value)[0])
 function make() {
   const angleDeg = Number(angle.value.replace(',', '.').replace('°', ''))
   job.act('mark-made', { mark: markKey, way: way.value, ...(angle.value.trim() && angleDeg >= 0 && angleDeg < 360 ? { angleDeg } : {}) })

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { partOf, type Step } from '#core'
-import type { Bench } from '../../use-bench'
+import { useBench } from '../../../../job/use-bench'
 
-const { step, partKey, met, bench } = defineProps<{ step: Step, partKey: string, met: boolean, bench: Bench }>()
+const { step, partKey, met } = defineProps<{ step: Step, partKey: string, met: boolean }>()
+const bench = useBench()
 const { job } = bench
 const line = computed(() => bench.account.value.find(entry => entry.part.key === partKey)!)
 
@@ -15,7 +16,7 @@ function send() {
 </script>
 
 <template>
-  <h3>{{ partOf(job.sheet!, partKey).name }} <small>reserved: {{ step.outside!.shop }}</small></h3>
+  <h3>{{ partOf(job.sheet, partKey).name }} <small>reserved: {{ step.outside!.shop }}</small></h3>
   <p>{{ step.outside!.why }}</p>
   <p
     v-if="met"

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { partOf, pieceIn } from '#core'
-import type { Bench } from '../../use-bench'
+import { useBench } from '../../../../job/use-bench'
 
-const { partKey, bench } = defineProps<{ partKey: string, bench: Bench }>()
+const { partKey } = defineProps<{ partKey: string }>()
+const bench = useBench()
 const { job } = bench
-const part = computed(() => partOf(job.sheet!, partKey))
+const part = computed(() => partOf(job.sheet, partKey))
 const places = computed(() => part.value.places!.map(name => ({ name, piece: pieceIn(job.state, partKey, name) })))
 /** Pieces still on the table, by the place they ran in. */
 const onTable = computed(() => places.value.filter(place => !place.piece).map(place => place.name))

@@ -2,18 +2,18 @@
 import type { DutyLine, Step } from '#core'
 import CheckMarkDuty from './CheckMarkDuty.vue'
 import DecisionDuty from './DecisionDuty.vue'
+import DepartureDuty from './DepartureDuty.vue'
 import EvidenceDuty from './EvidenceDuty.vue'
 import HandCheckDuty from './HandCheckDuty.vue'
 import HoldDuty from './HoldDuty.vue'
 import MakeMarkDuty from './MakeMarkDuty.vue'
 import OutsideDuty from './OutsideDuty.vue'
 import PlaceDuty from './PlaceDuty.vue'
-import ReadingDuty from '../../../readings/entry/ReadingDuty.vue'
+import { ReadingDuty } from '../../../readings'
 import WayDuty from './WayDuty.vue'
-import type { Bench } from '../../use-bench'
 
 /** One thing that the step asks for, as the form in which it is done. */
-const { line, step } = defineProps<{ line: DutyLine, step: Step, bench: Bench }>()
+const { line, step } = defineProps<{ line: DutyLine, step: Step }>()
 const checkOf = (key: string) => step.feels!.find(check => check.key === key)!
 </script>
 
@@ -27,58 +27,52 @@ const checkOf = (key: string) => step.feels!.find(check => check.key === key)!
       v-if="line.duty.kind === 'reading'"
       :position-key="line.duty.position"
       :stage="line.duty.stage"
-      :bench="bench"
     />
     <MakeMarkDuty
       v-else-if="line.duty.kind === 'make mark'"
       :mark-key="line.duty.mark"
-      :bench="bench"
     />
     <CheckMarkDuty
       v-else-if="line.duty.kind === 'check mark'"
       :mark-key="line.duty.mark"
-      :bench="bench"
     />
     <DecisionDuty
       v-else-if="line.duty.kind === 'decision'"
       :part-key="line.duty.part"
-      :bench="bench"
+    />
+    <DepartureDuty
+      v-else-if="line.duty.kind === 'departure'"
+      :step="step"
     />
     <WayDuty
       v-else-if="line.duty.kind === 'way'"
       :choice-key="line.duty.choice"
-      :bench="bench"
     />
     <HandCheckDuty
       v-else-if="line.duty.kind === 'hand check'"
       :step="step"
       :check="checkOf(line.duty.check)"
-      :bench="bench"
     />
     <PlaceDuty
       v-else-if="line.duty.kind === 'place'"
       :part-key="line.duty.part"
-      :bench="bench"
     />
     <OutsideDuty
       v-else-if="line.duty.kind === 'outside'"
       :step="step"
       :part-key="line.duty.part"
       :met="line.met"
-      :bench="bench"
     />
     <HoldDuty
       v-else-if="line.duty.kind === 'hold'"
       :step="step"
       :text="line.duty.text"
-      :bench="bench"
     />
     <EvidenceDuty
       v-else
       :duty="line.duty"
       :step="step"
       :met="line.met"
-      :bench="bench"
     />
   </li>
 </template>

@@ -2,13 +2,14 @@
 import { computed, ref } from 'vue'
 import { choiceOf, proposeWay } from '#core'
 import ReasonForm from '../ReasonForm.vue'
-import type { Bench } from '../../use-bench'
+import { useBench } from '../../../../job/use-bench'
 
-const { choiceKey, bench } = defineProps<{ choiceKey: string, bench: Bench }>()
+const { choiceKey } = defineProps<{ choiceKey: string }>()
+const bench = useBench()
 const { job } = bench
-const choice = computed(() => choiceOf(job.sheet!, choiceKey))
+const choice = computed(() => choiceOf(job.sheet, choiceKey))
 const chosen = computed(() => job.state.ways[choiceKey])
-const proposal = computed(() => proposeWay(job.sheet!, job.state, choiceKey))
+const proposal = computed(() => proposeWay(job.sheet, job.state, choiceKey))
 const asking = ref<string | null>(null)
 
 function choose(way: string, reason?: string) {

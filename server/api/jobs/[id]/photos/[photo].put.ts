@@ -15,8 +15,8 @@ export default defineApi({ right: 'job:work', params: photoParams, share: 'uploa
   try {
     const received = await readToFile(event, path, MOST_PHOTO_BYTES)
     await countBytes(person.id, 'pictures', received.size)
-    const { seq } = await keepPhoto(database(), photoStore(), person, { job, photo, device: signedIn.device }, { path, ...received })
-    announceGrowth(job, seq)
+    const { seq, unit } = await keepPhoto(database(), photoStore(), person, { job, photo, device: signedIn.device }, { path, ...received })
+    announceGrowth({ job, seq, unit })
     return { kept: photo }
   } finally {
     await rm(path, { force: true })

@@ -2,12 +2,13 @@
 import { ref } from 'vue'
 import { v4 as newId } from 'uuid'
 import type { EventBodies } from '#core'
-import { useOutboxStore } from '../../net/outbox-store'
+import { useOutboxStore } from '../net/outbox-store'
 import { shrinkPicture } from './shrink-picture'
-import type { Bench } from './use-bench'
-import RefusalNote from '../../ui/RefusalNote.vue'
+import { useBench } from './use-bench'
+import RefusalNote from '../ui/RefusalNote.vue'
 
-const { bench, of, label = 'Take a photo' } = defineProps<{ bench: Bench, of: Omit<EventBodies['photo-added'], 'photo'>, label?: string }>()
+const { of, label = 'Take a photo' } = defineProps<{ of: Omit<EventBodies['photo-added'], 'photo'>, label?: string }>()
+const bench = useBench()
 const outbox = useOutboxStore()
 const [problem, busy] = [ref(''), ref(false)]
 
@@ -21,7 +22,7 @@ async function take(event: Event) {
   try {
     const picture = await shrinkPicture(file)
     const photo = newId()
-    await outbox.addPhoto({ id: photo, job: bench.job.meta!.id, by: bench.session.person!.id, picture })
+    await outbox.addPhoto({ id: photo, job: bench.job.meta.id, by: bench.session.person!.id, picture })
     bench.job.act('photo-added', { photo, ...of })
   } catch {
     problem.value = 'This file is no picture that can be read here. Take it as JPEG, PNG or WebP.'

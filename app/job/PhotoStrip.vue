@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref } from 'vue'
 import type { Photo } from '#core'
-import AskDialog from './AskDialog.vue'
-import { moment } from './moment'
+import AskDialog from '../ui/AskDialog.vue'
+import { moment } from '../ui/moment'
 import { photoAddress } from '../net/api'
 import { useOutboxStore } from '../net/outbox-store'
 

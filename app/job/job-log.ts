@@ -1,6 +1,6 @@
 import type { LoggedEvent, LogHead } from '#shared/wire/types'
-import { callApi } from './api'
-import { deviceStore } from './device-store'
+import { callApi } from '../net/api'
+import { deviceStore } from '../net/device-store'
 
 /*
  * The acknowledged events of the jobs that are kept on this device: a state of another format is folded anew from them without a link, and

@@ -2,8 +2,8 @@ import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { may as mayRole, type Right } from '#shared/rights'
 import type { SessionPerson } from '#shared/wire/types'
-import { callApi } from '../../net/api'
-import { deviceStore } from '../../net/device-store'
+import { callApi } from './api'
+import { deviceStore } from './device-store'
 
 const KEPT = 'session'
 

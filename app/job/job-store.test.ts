@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope } from 'vue'
 import { foldJob, type JobEvent } from '#core'
 import type { AppendResult, JobBundle, LoggedEvent, SessionPerson } from '#shared/wire/types'
-import { liftPump, liftPumpDocument } from '../../../tests/support/demo-sheet'
+import { liftPump, liftPumpDocument } from '../../tests/support/demo-sheet'
 
 const kept = new Map<string, string>()
 vi.stubGlobal('localStorage', { getItem: (key: string) => kept.get(key) ?? null, setItem: (key: string, value: string) => void kept.set(key, value) })
@@ -22,8 +22,8 @@ const record = (job: string, ...events: JobEvent[]) => {
   server.logs.set(job, [...log, ...events.map((one, i) => ({ ...one, seq: log.length + i + 1, hash: `hash of ${one.id}` }))])
 }
 
-vi.mock('../../net/api', async (original) => {
-  const real = await original<typeof import('../../net/api')>()
+vi.mock('../net/api', async (original) => {
+  const real = await original<typeof import('../net/api')>()
   return {
     ...real,
     async callApi(path: string, { method = 'GET', query, body }: { method?: string, query?: { after: number, limit?: number }, body?: { events: JobEvent[] } } = {}) {
@@ -46,9 +46,9 @@ vi.mock('../../net/api', async (original) => {
     },
   }
 })
-const { deviceStore } = await import('../../net/device-store')
+const { deviceStore } = await import('../net/device-store')
 const { useJobStore } = await import('./job-store')
-const { useSessionStore } = await import('../session/session-store')
+const { useSessionStore } = await import('../net/session-store')
 
 const switchedOff: (() => void)[] = []
 /** A device as it starts, with a person signed in. Those of earlier tests send nothing any more. */

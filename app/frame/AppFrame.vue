@@ -4,13 +4,13 @@ import { computed, onMounted, ref, watch } from 'vue'
 import { sentenceOf } from '../net/api'
 import { useOutboxStore } from '../net/outbox-store'
 import { useMsUntil } from '../net/server-clock'
-import { useSessionStore } from '../features/session/session-store'
-import { useJobStore } from '../features/bench/job-store'
-import { bothUnits } from './both-units'
+import { useSessionStore } from '../net/session-store'
+import { useJobStore } from '../job/job-store'
+import { bothUnits } from '../ui/both-units'
 import AppUpdate from './AppUpdate.vue'
 import NeedlerSign from './NeedlerSign.vue'
 import SetAsideDialog from './SetAsideDialog.vue'
-import { leftOf } from './time-left'
+import { leftOf } from '../ui/time-left'
 
 const session = useSessionStore()
 const outbox = useOutboxStore()

@@ -1,8 +1,8 @@
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
 import type { InstrumentRow } from '#shared/wire/types'
-import { callApi } from '../../../net/api'
-import { useAnswer } from '../../../net/use-answer'
+import { callApi } from './api'
+import { useAnswer } from './use-answer'
 
 /** The instruments of the shop, kept on the device for work without a link. */
 export const useInstrumentStore = defineStore('instruments', () => {

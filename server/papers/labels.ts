@@ -4,8 +4,8 @@ import { accountOf, tagCode } from '#core'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, unit } from '../db/schema'
-import { loadLiveJob } from './live-job'
-import { Problem } from './problem'
+import { loadLiveJob } from '../services/live-job'
+import { Problem } from '../services/problem'
 
 export type LabelPaper = 'a4' | 'tape'
 

@@ -42,11 +42,17 @@ function conditions({ search, site, show }: YardQuery): (SQL | undefined)[] {
   ]
 }
 
-/** One unit with its overhauls, newest first, and the readings that stand. */
-export async function readUnit(db: Database, person: Person, tag: string): Promise<UnitAnswer> {
+/** A unit within the reach of a person. */
+export async function requireUnit(db: Database, person: Person, tag: string) {
   const [found] = await db.select({ unit, siteName: site.name }).from(unit).innerJoin(site, eq(site.key, unit.siteKey)).where(eq(unit.tag, tag))
   if (!found) throw new Problem(404, 'unit.unknown', `There is no unit ${tag}.`)
   requireReach(person, found.unit.siteKey, `Unit ${tag}`)
+  return found
+}
+
+/** One unit with its overhauls, newest first, and the readings that stand. */
+export async function readUnit(db: Database, person: Person, tag: string): Promise<UnitAnswer> {
+  const found = await requireUnit(db, person, tag)
   const [plan] = found.unit.sheetKey
     ? await db.select().from(sheet).where(eq(sheet.key, found.unit.sheetKey)).orderBy(desc(sheet.revision)).limit(1)
     : []

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { eventName, type JobEvent } from '#core'
-import AskDialog from './AskDialog.vue'
+import AskDialog from '../ui/AskDialog.vue'
 import { sentenceOf } from '../net/api'
 import { useOutboxStore, type Stranded } from '../net/outbox-store'
-import { useSessionStore } from '../features/session/session-store'
-import RefusalNote from './RefusalNote.vue'
-import { moment } from './moment'
+import { useSessionStore } from '../net/session-store'
+import RefusalNote from '../ui/RefusalNote.vue'
+import { moment } from '../ui/moment'
 
 const open = defineModel<boolean>({ required: true })
 const outbox = useOutboxStore()

@@ -1,0 +1,77 @@
+<script setup lang="ts" generic="T extends EventType">
+import { computed, ref } from 'vue'
+import type { EventBodies, EventType } from '#core'
+import { useBench } from '../../../job/use-bench'
+import RefusalNote from '../../../ui/RefusalNote.vue'
+
+/** A second person signs at this bench, with name and PIN; with the password once the PINs of an hour are spent. */
+const { type, body, act, ready } = defineProps<{ type: T, body: EventBodies[T], act: string, ready: boolean }>()
+const { job } = useBench()
+const [login, pin, password, busy] = [ref(''), ref(''), ref(''), ref(false)]
+const problem = ref<string | null>(null)
+const byPassword = ref(false)
+const secretReady = computed(() => byPassword.value ? password.value !== '' : /^\d{6,8}$/.test(pin.value))
+const isReady = computed(() => login.value.trim() !== '' && secretReady.value && ready)
+
+async function sign() {
+  busy.value = true
+  const fault = await job.sign(type, body, login.value.trim(), byPassword.value ? { password: password.value } : { pin: pin.value })
+  problem.value = fault?.sentence ?? null
+  byPassword.value = fault?.needsPassword ?? (fault !== null && byPassword.value)
+  pin.value = password.value = ''
+  busy.value = false
+}
+</script>
+
+<template>
+  <form
+    class="sign"
+    :class="{ wide: byPassword }"
+    @submit.prevent="isReady && sign()"
+  >
+    <el-input
+      v-model="login"
+      aria-label="Name of the second person"
+      placeholder="their name"
+      autocomplete="off"
+      autocapitalize="off"
+    />
+    <el-input
+      v-if="byPassword"
+      v-model="password"
+      type="password"
+      aria-label="Password of the second person"
+      placeholder="password"
+      autocomplete="off"
+      maxlength="200"
+    />
+    <el-input
+      v-else
+      v-model="pin"
+      class="pin"
+      type="password"
+      inputmode="numeric"
+      aria-label="PIN of the second person"
+      placeholder="PIN"
+      autocomplete="off"
+      maxlength="8"
+    />
+    <el-button
+      type="primary"
+      native-type="submit"
+      :disabled="!isReady"
+      :loading="busy"
+    >
+      {{ act }}
+    </el-button>
+    <slot />
+    <RefusalNote :text="problem" />
+  </form>
+</template>
+
+<style scoped>
+.sign { display: grid; grid-template-columns: 1fr 112px auto; gap: 8px; margin-top: 8px; }
+.sign.wide { grid-template-columns: 1fr 1fr auto; }
+.pin { font-family: var(--mono); }
+.sign :deep(p) { grid-column: 1 / -1; }
+</style>
