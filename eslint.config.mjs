@@ -13,11 +13,21 @@ const tests = { regex: '(^|/)tests/', message: 'The product does not know its te
 const FLOORS = ['ui', 'net', 'job', 'features', 'frame', 'pages']
 const above = floor => FLOORS.slice(FLOORS.indexOf(floor) + 1)
 const core = { regex: '^#core/|/core/', message: 'The core is known by its face: import from #core.' }
-const insides = { regex: '^\\.\\./(\\.\\./)*(bench|dossier|office|readings|session|tray|unit|workings|yard)/', message: 'A feature knows another one by its face (index.ts) only.' }
+const insides = {
+  regex: '^\\.\\./(\\.\\./)*(bench|dossier|office|readings|session|tray|unit|workings|yard)/',
+  message: 'A feature knows another one by its face (index.ts) only.',
+}
 
 /** Within the core: which folder may know which. */
 const coreKnows = {
-  units: [], metrology: ['units'], fits: ['units', 'metrology'], bearings: ['units', 'metrology', 'fits'], sheet: [], teardown: ['sheet'], job: ['units', 'metrology', 'sheet', 'teardown'], training: ['sheet', 'teardown', 'job'],
+  units: [],
+  metrology: ['units'],
+  fits: ['units', 'metrology'],
+  bearings: ['units', 'metrology', 'fits'],
+  sheet: [],
+  teardown: ['sheet'],
+  job: ['units', 'metrology', 'sheet', 'teardown'],
+  training: ['sheet', 'teardown', 'job'],
 }
 
 export default withNuxt(
@@ -25,20 +35,47 @@ export default withNuxt(
   { files: ['app/pages/**/*.vue', 'app/app.vue', 'app/error.vue'], rules: { 'vue/multi-word-component-names': 'off' } },
   // What Nuxt brings by itself is listed; anything else in a template must be imported, or the browser would show nothing.
   { files: ['app/**/*.vue'], rules: { 'vue/no-undef-components': ['error', { ignorePatterns: ['^Nuxt', '^Icon$', '^el-'] }] } },
-  { rules: { '@stylistic/max-statements-per-line': 'off', '@stylistic/member-delimiter-style': 'off', '@typescript-eslint/no-explicit-any': 'error' } },
+  {
+    rules: {
+      '@stylistic/max-statements-per-line': 'off',
+      '@stylistic/member-delimiter-style': 'off',
+      '@typescript-eslint/no-explicit-any': 'error',
+    },
+  },
+  // A sentence, a pattern or a piece of SQL may be longer than a line; nothing else is.
+  {
+    files: ['**/*.{ts,mjs}'],
+    rules: { '@stylistic/max-len': ['error', { code: 140, ignoreStrings: true, ignoreTemplateLiterals: true, ignoreRegExpLiterals: true, ignoreUrls: true }] },
+  },
   { files: ['core/**/*.ts'], ignores: ['core/**/*.test.ts'], rules: forbid(nothingOutside) },
   ...Object.entries(coreKnows).map(([folder, known]) => ({
-    files: [`core/${folder}/**/*.ts`], ignores: ['core/**/*.test.ts'],
+    files: [`core/${folder}/**/*.ts`],
+    ignores: ['core/**/*.test.ts'],
     rules: forbid(nothingOutside, {
-      regex: `^\\.\\./(?!${[...known, 'angles', 'domain-error', 'materials', 'numbers', 'random', 'working'].join('|')})`, message: `core/${folder} may know ${known.join(', ') || 'no other folder'} only.`,
+      regex: `^\\.\\./(?!${[...known, 'angles', 'domain-error', 'materials', 'numbers', 'random', 'working'].join('|')})`,
+      message: `core/${folder} may know ${known.join(', ') || 'no other folder'} only.`,
     }),
   })),
   { files: ['shared/**/*.ts'], rules: forbid(app, server, demo, tests) },
   { files: ['app/**/*.{ts,vue}'], ignores: ['app/**/*.test.ts'], rules: forbid(server, demo, tests, core) },
   ...FLOORS.slice(0, -1).map(floor => ({
-    files: [`app/${floor}/**/*.{ts,vue}`], ignores: ['app/**/*.test.ts'],
-    rules: forbid(server, demo, tests, core, { regex: `^(\\.\\./)+(${above(floor).join('|')})/`, message: `app/${floor} knows what is below it: ${FLOORS.slice(0, FLOORS.indexOf(floor)).join(', ') || 'nothing'}.` }, ...floor === 'features' ? [insides] : []),
+    files: [`app/${floor}/**/*.{ts,vue}`],
+    ignores: ['app/**/*.test.ts'],
+    rules: forbid(
+      server,
+      demo,
+      tests,
+      core,
+      {
+        regex: `^(\\.\\./)+(${above(floor).join('|')})/`,
+        message: `app/${floor} knows what is below it: ${FLOORS.slice(0, FLOORS.indexOf(floor)).join(', ') || 'nothing'}.`,
+      },
+      ...(floor === 'features' ? [insides] : []),
+    ),
   })),
   { files: ['server/**/*.ts'], rules: forbid(app, demo, tests) },
-  { files: ['server/api/**/*.ts'], rules: forbid(app, demo, tests, { regex: '^drizzle-orm(?!$)|db/schema', message: 'SQL lives in services.' }) },
+  {
+    files: ['server/api/**/*.ts'],
+    rules: forbid(app, demo, tests, { regex: '^drizzle-orm(?!$)|db/schema', message: 'SQL lives in services.' }),
+  },
 )

@@ -53,7 +53,9 @@ export default defineNuxtConfig({
     },
     'nitro:init'(nitro) {
       nitro.options.virtual['#api-routes'] = () => {
-        const routes = nitro.scannedHandlers.filter(({ route }) => route?.startsWith('/api/')).map(({ route, method }) => ({ route, method }))
+        const routes = nitro.scannedHandlers
+          .filter(({ route }) => route?.startsWith('/api/'))
+          .map(({ route, method }) => ({ route, method }))
         return `export const apiRoutes = ${JSON.stringify(routes)}`
       }
       if (!nitro.options.dev) nitro.hooks.hook('compiled', () => buildWorkers(join(nitro.options.output.serverDir, 'workers')))

@@ -1,6 +1,6 @@
 import { defineConfig } from 'vitest/config'
 
-// A limit only ends what hangs: how fast something is, `npm run bench` shows.
+// A limit only ends what hangs: how fast something is, `npm run speed` shows.
 const testTimeout = 120_000
 
 export default defineConfig({
@@ -9,7 +9,16 @@ export default defineConfig({
     projects: [
       { test: { name: 'core', include: ['core/**/*.test.ts'], environment: 'node', testTimeout } },
       { test: { name: 'interface', include: ['app/**/*.test.ts'], environment: 'node', testTimeout } },
-      { test: { name: 'api', include: ['tests/api/**/*.test.ts'], environment: 'node', testTimeout, hookTimeout: testTimeout, fileParallelism: false } },
+      {
+        test: {
+          name: 'api',
+          include: ['tests/api/**/*.test.ts'],
+          environment: 'node',
+          testTimeout,
+          hookTimeout: testTimeout,
+          fileParallelism: false,
+        },
+      },
     ],
   },
 })

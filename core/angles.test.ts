@@ -5,9 +5,28 @@ import { angleBetween, degrees, isOnArc, radians, roundTurn, widestGap } from '.
 const angle = fc.integer({ min: -1440, max: 1440 })
 
 describe('angles', () => {
-  it.each([[-30, 330], [360, 0], [725, 5], [-1e-20, 0], [-720, 0]])('%d° is %d° on its first turn', (deg, turned) => expect(roundTurn(deg)).toBe(turned))
-  it.each([[350, 10, 20], [10, 350, -20], [0, 180, 180], [90, 270, 180], [720, 1, 1]])('from %d° to %d° it is %d°', (from, to, way) => expect(angleBetween(from, to)).toBe(way))
-  it.each([[5, 350, 20, true], [340, 350, 20, false], [350, 350, 20, true], [20, 350, 20, true], [15, 10, 20, true], [25, 10, 20, false]])('%d° on the arc %d° to %d°: %s', (deg, fromDeg, toDeg, on) => {
+  it.each([
+    [-30, 330],
+    [360, 0],
+    [725, 5],
+    [-1e-20, 0],
+    [-720, 0],
+  ])('%d° is %d° on its first turn', (deg, turned) => expect(roundTurn(deg)).toBe(turned))
+  it.each([
+    [350, 10, 20],
+    [10, 350, -20],
+    [0, 180, 180],
+    [90, 270, 180],
+    [720, 1, 1],
+  ])('from %d° to %d° it is %d°', (from, to, way) => expect(angleBetween(from, to)).toBe(way))
+  it.each([
+    [5, 350, 20, true],
+    [340, 350, 20, false],
+    [350, 350, 20, true],
+    [20, 350, 20, true],
+    [15, 10, 20, true],
+    [25, 10, 20, false],
+  ])('%d° on the arc %d° to %d°: %s', (deg, fromDeg, toDeg, on) => {
     expect(isOnArc(deg, { fromDeg, toDeg })).toBe(on)
   })
 

@@ -41,7 +41,8 @@ export function angleBetween(fromDeg: number, toDeg: number): number {
  *
  * @example isOnArc(5, { fromDeg: 350, toDeg: 20 }) // true
  */
-export const isOnArc = (deg: number, { fromDeg, toDeg }: { fromDeg: number, toDeg: number }): boolean => roundTurn(deg - fromDeg) <= roundTurn(toDeg - fromDeg)
+export const isOnArc = (deg: number, { fromDeg, toDeg }: { fromDeg: number; toDeg: number }): boolean =>
+  roundTurn(deg - fromDeg) <= roundTurn(toDeg - fromDeg)
 
 /**
  * The widest arc of a turn in which none of the directions lies.

@@ -5,7 +5,13 @@ import { mean, spread, withoutDust } from './numbers'
 const number = fc.double({ min: -1e4, max: 1e4, noNaN: true })
 
 describe('numbers', () => {
-  it.each([[0.1 + 0.2, 0.3], [70.019 - 70.012, 0.007], [-0.1 - 0.2, -0.3], [1e15 + 0.5, 1e15 + 0.5], [0, 0]])('takes the dust off %d', (dusty, plain) => {
+  it.each([
+    [0.1 + 0.2, 0.3],
+    [70.019 - 70.012, 0.007],
+    [-0.1 - 0.2, -0.3],
+    [1e15 + 0.5, 1e15 + 0.5],
+    [0, 0],
+  ])('takes the dust off %d', (dusty, plain) => {
     expect(withoutDust(dusty)).toBe(plain)
   })
 

@@ -4,8 +4,17 @@ import type { InstrumentRow } from '#shared/wire/types'
 export type DemoInstrument = Omit<InstrumentRow, 'calibratedUntil'> & { calibrationDays: number }
 
 const STEEL = 11.5e-6
-const length = (tag: string, kind: string, name: string, rangeFrom: number, rangeTo: number, uncertainty: number, step: number, calibrationDays: number, alphaPerK = STEEL): DemoInstrument =>
-  ({ tag, kind, name, quantity: 'length', rangeFrom, rangeTo, uncertainty, step, alphaPerK, calibrationDays })
+const length = (
+  tag: string,
+  kind: string,
+  name: string,
+  rangeFrom: number,
+  rangeTo: number,
+  uncertainty: number,
+  step: number,
+  calibrationDays: number,
+  alphaPerK = STEEL,
+): DemoInstrument => ({ tag, kind, name, quantity: 'length', rangeFrom, rangeTo, uncertainty, step, alphaPerK, calibrationDays })
 
 /** The measuring cupboard of Merrow Sound. Tags and figures are invented. */
 export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
@@ -23,7 +32,40 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
   length('DI-09', 'dial indicator', 'Dial test indicator 0.001 mm', 0, 0.2, 0.002, 0.001, 145),
   length('CAL-02', 'caliper', 'Caliper 0–150 mm', 0, 150, 0.03, 0.01, 77),
   length('FG-05', 'feeler', 'Feeler gauges 0.05–1 mm', 0.05, 1, 0.02, 0.01, 260, 0),
-  { tag: 'TH-02', kind: 'thermometer', name: 'Contact thermometer', quantity: 'temperature', rangeFrom: -40, rangeTo: 300, uncertainty: 1.5, step: 0.1, alphaPerK: 0, calibrationDays: 130 },
-  { tag: 'PG-08', kind: 'gauge', name: 'Test gauge 0–16 bar', quantity: 'pressure', rangeFrom: 0, rangeTo: 1.6, uncertainty: 0.01, step: 0.01, alphaPerK: 0, calibrationDays: 45 },
-  { tag: 'VM-01', kind: 'vibration meter', name: 'Vibration meter 10–1000 Hz', quantity: 'velocity', rangeFrom: 0, rangeTo: 100, uncertainty: 0.3, step: 0.1, alphaPerK: 0, calibrationDays: 205 },
+  {
+    tag: 'TH-02',
+    kind: 'thermometer',
+    name: 'Contact thermometer',
+    quantity: 'temperature',
+    rangeFrom: -40,
+    rangeTo: 300,
+    uncertainty: 1.5,
+    step: 0.1,
+    alphaPerK: 0,
+    calibrationDays: 130,
+  },
+  {
+    tag: 'PG-08',
+    kind: 'gauge',
+    name: 'Test gauge 0–16 bar',
+    quantity: 'pressure',
+    rangeFrom: 0,
+    rangeTo: 1.6,
+    uncertainty: 0.01,
+    step: 0.01,
+    alphaPerK: 0,
+    calibrationDays: 45,
+  },
+  {
+    tag: 'VM-01',
+    kind: 'vibration meter',
+    name: 'Vibration meter 10–1000 Hz',
+    quantity: 'velocity',
+    rangeFrom: 0,
+    rangeTo: 100,
+    uncertainty: 0.3,
+    step: 0.1,
+    alphaPerK: 0,
+    calibrationDays: 205,
+  },
 ]

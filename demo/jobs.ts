@@ -27,50 +27,379 @@ const SEAL_PARTS = ['seal-still-rings', 'seal-turning-units']
 
 /** Past and running overhauls. Wear grows from one overhaul of a unit to the next; P-104 is on the bench now. */
 export const DEMO_JOBS: readonly DemoJob[] = [
-  { tag: 'P-101', reason: 'Planned overhaul at 16 000 h', openedDaysAgo: 1290, technician: 'okafor', lead: 'brandt', wear: 0.35, replaced: SEAL_PARTS },
-  { tag: 'P-103', reason: 'Seal leaking at the drive end', openedDaysAgo: 1105, technician: 'lindqvist', lead: 'brandt', wear: 0.45, replaced: [...SEAL_PARTS, 'shaft-sleeves'], notes: { 'seal-look': 'Drive-end carbon: track 1.2 mm wider than the still ring. Non-drive end clean.' } },
-  { tag: 'P-104', reason: 'Planned overhaul at 15 000 h', openedDaysAgo: 960, technician: 'marsh', lead: 'nakamura', wear: 0.4, replaced: SEAL_PARTS },
-  { tag: 'P-102', reason: 'Bearing temperature high, non-drive end', openedDaysAgo: 640, technician: 'okafor', lead: 'brandt', wear: 0.55, replaced: ['wear-rings'], notes: { 'drain-oil': 'Non-drive end: grey, fine metal on the magnet. Drive end clear.' } },
-  { tag: 'P-103', reason: 'Flow down by 8 %', openedDaysAgo: 410, technician: 'lindqvist', lead: 'nakamura', wear: 0.8, replaced: [...SEAL_PARTS, 'wear-rings'], notes: { 'ring-clearance-found': 'Both rings scored on the discharge side.' } },
-  { tag: 'P-101', reason: 'Planned overhaul at 28 000 h', openedDaysAgo: 230, technician: 'marsh', lead: 'brandt', wear: 0.6, replaced: [...SEAL_PARTS, 'wear-rings'] },
-  { tag: 'P-104', reason: 'Planned overhaul at 30 000 h', openedDaysAgo: 2, technician: 'okafor', lead: 'brandt', steps: 20, wear: 0.9, replaced: SEAL_PARTS, notes: { 'drain-oil': 'Drive end clear. Non-drive end slightly milky, about a spoon of water.' } },
-  { tag: 'P-102', reason: 'Seal drips, 40 drops a minute', openedDaysAgo: 5, technician: 'lindqvist', lead: 'nakamura', steps: 41, wear: 0.6, replaced: SEAL_PARTS },
-  { tag: 'P-103', reason: 'Planned overhaul at 35 000 h', openedDaysAgo: 8, technician: 'marsh', lead: 'brandt', steps: 60, wear: 0.5, replaced: [...SEAL_PARTS, 'shaft-sleeves'] },
-  { tag: 'P-105', reason: 'Vibration at the drive end', openedDaysAgo: 0, technician: 'okafor', lead: 'brandt', steps: 3, wear: 0.3, replaced: [] },
-  { tag: 'C-401', reason: 'Elements dusting below the guard', openedDaysAgo: 1, technician: 'lindqvist', lead: 'nakamura', steps: 12, wear: 0.5, replaced: [] },
-  { tag: 'C-104', reason: 'Yearly look at the elements', openedDaysAgo: 380, technician: 'okafor', lead: 'brandt', wear: 0.3, replaced: ['taper-nut'] },
-  { tag: 'H-302', reason: 'Yearly inspection of lifting gear', openedDaysAgo: 1, technician: 'marsh', lead: 'brandt', steps: 24, wear: 0.4, replaced: ['friction-discs'] },
-  { tag: 'H-301', reason: 'Yearly inspection of lifting gear', openedDaysAgo: 324, technician: 'marsh', lead: 'nakamura', wear: 0.2, replaced: [] },
-  { tag: 'R-201', reason: 'Backlash grown, grease dark', openedDaysAgo: 3, technician: 'okafor', lead: 'nakamura', steps: 27, wear: 0.5, replaced: ['ring-pins', 'ring-rollers'] },
-  { tag: 'DP-432', reason: 'Flow down, diaphragm due', openedDaysAgo: 0, technician: 'lindqvist', lead: 'brandt', steps: 31, wear: 0.5, replaced: [] },
+  {
+    tag: 'P-101',
+    reason: 'Planned overhaul at 16 000 h',
+    openedDaysAgo: 1290,
+    technician: 'okafor',
+    lead: 'brandt',
+    wear: 0.35,
+    replaced: SEAL_PARTS,
+  },
+  {
+    tag: 'P-103',
+    reason: 'Seal leaking at the drive end',
+    openedDaysAgo: 1105,
+    technician: 'lindqvist',
+    lead: 'brandt',
+    wear: 0.45,
+    replaced: [...SEAL_PARTS, 'shaft-sleeves'],
+    notes: { 'seal-look': 'Drive-end carbon: track 1.2 mm wider than the still ring. Non-drive end clean.' },
+  },
+  {
+    tag: 'P-104',
+    reason: 'Planned overhaul at 15 000 h',
+    openedDaysAgo: 960,
+    technician: 'marsh',
+    lead: 'nakamura',
+    wear: 0.4,
+    replaced: SEAL_PARTS,
+  },
+  {
+    tag: 'P-102',
+    reason: 'Bearing temperature high, non-drive end',
+    openedDaysAgo: 640,
+    technician: 'okafor',
+    lead: 'brandt',
+    wear: 0.55,
+    replaced: ['wear-rings'],
+    notes: { 'drain-oil': 'Non-drive end: grey, fine metal on the magnet. Drive end clear.' },
+  },
+  {
+    tag: 'P-103',
+    reason: 'Flow down by 8 %',
+    openedDaysAgo: 410,
+    technician: 'lindqvist',
+    lead: 'nakamura',
+    wear: 0.8,
+    replaced: [...SEAL_PARTS, 'wear-rings'],
+    notes: { 'ring-clearance-found': 'Both rings scored on the discharge side.' },
+  },
+  {
+    tag: 'P-101',
+    reason: 'Planned overhaul at 28 000 h',
+    openedDaysAgo: 230,
+    technician: 'marsh',
+    lead: 'brandt',
+    wear: 0.6,
+    replaced: [...SEAL_PARTS, 'wear-rings'],
+  },
+  {
+    tag: 'P-104',
+    reason: 'Planned overhaul at 30 000 h',
+    openedDaysAgo: 2,
+    technician: 'okafor',
+    lead: 'brandt',
+    steps: 20,
+    wear: 0.9,
+    replaced: SEAL_PARTS,
+    notes: { 'drain-oil': 'Drive end clear. Non-drive end slightly milky, about a spoon of water.' },
+  },
+  {
+    tag: 'P-102',
+    reason: 'Seal drips, 40 drops a minute',
+    openedDaysAgo: 5,
+    technician: 'lindqvist',
+    lead: 'nakamura',
+    steps: 41,
+    wear: 0.6,
+    replaced: SEAL_PARTS,
+  },
+  {
+    tag: 'P-103',
+    reason: 'Planned overhaul at 35 000 h',
+    openedDaysAgo: 8,
+    technician: 'marsh',
+    lead: 'brandt',
+    steps: 60,
+    wear: 0.5,
+    replaced: [...SEAL_PARTS, 'shaft-sleeves'],
+  },
+  {
+    tag: 'P-105',
+    reason: 'Vibration at the drive end',
+    openedDaysAgo: 0,
+    technician: 'okafor',
+    lead: 'brandt',
+    steps: 3,
+    wear: 0.3,
+    replaced: [],
+  },
+  {
+    tag: 'C-401',
+    reason: 'Elements dusting below the guard',
+    openedDaysAgo: 1,
+    technician: 'lindqvist',
+    lead: 'nakamura',
+    steps: 12,
+    wear: 0.5,
+    replaced: [],
+  },
+  {
+    tag: 'C-104',
+    reason: 'Yearly look at the elements',
+    openedDaysAgo: 380,
+    technician: 'okafor',
+    lead: 'brandt',
+    wear: 0.3,
+    replaced: ['taper-nut'],
+  },
+  {
+    tag: 'H-302',
+    reason: 'Yearly inspection of lifting gear',
+    openedDaysAgo: 1,
+    technician: 'marsh',
+    lead: 'brandt',
+    steps: 24,
+    wear: 0.4,
+    replaced: ['friction-discs'],
+  },
+  {
+    tag: 'H-301',
+    reason: 'Yearly inspection of lifting gear',
+    openedDaysAgo: 324,
+    technician: 'marsh',
+    lead: 'nakamura',
+    wear: 0.2,
+    replaced: [],
+  },
+  {
+    tag: 'R-201',
+    reason: 'Backlash grown, grease dark',
+    openedDaysAgo: 3,
+    technician: 'okafor',
+    lead: 'nakamura',
+    steps: 27,
+    wear: 0.5,
+    replaced: ['ring-pins', 'ring-rollers'],
+  },
+  {
+    tag: 'DP-432',
+    reason: 'Flow down, diaphragm due',
+    openedDaysAgo: 0,
+    technician: 'lindqvist',
+    lead: 'brandt',
+    steps: 31,
+    wear: 0.5,
+    replaced: [],
+  },
   { tag: 'DP-431', reason: 'Diaphragm due', openedDaysAgo: 290, technician: 'lindqvist', lead: 'brandt', wear: 0.4, replaced: [] },
-  { tag: 'K-471', reason: 'Oil pressure low, 15 000 h', openedDaysAgo: 9, technician: 'okafor', lead: 'brandt', steps: 36, wear: 0.4, replaced: ['seal-ring', 'seal-mating', 'big-end-shells'] },
-  { tag: 'TC-545', reason: 'Surging, 18 000 h', openedDaysAgo: 1, technician: 'duarte', lead: 'brandt', steps: 17, wear: 0.9, replaced: ['thrust-bearing'] },
-  { tag: 'DC-501', reason: 'Vibration up at the gear end', openedDaysAgo: 4, technician: 'duarte', lead: 'nakamura', depth: 'failure-analysis', steps: 22, wear: 0.6, replaced: ['wear-tiles'] },
-  { tag: 'VP-521', reason: 'Flow low, knocking', openedDaysAgo: 2, technician: 'duarte', lead: 'brandt', steps: 30, wear: 0.6, replaced: ['vanes', 'seals'] },
-  { tag: 'TC-546', reason: 'Planned overhaul at 16 000 h', openedDaysAgo: 0, technician: 'duarte', lead: 'nakamura', steps: 5, tickedMinutesAgo: 35, wear: 0.3, replaced: [] },
-  { tag: 'G-411', reason: 'Bearing temperature up at the pinion', openedDaysAgo: 3, partC: 27, technician: 'lindqvist', lead: 'brandt', steps: 30, wear: 0.7, replaced: [] },
+  {
+    tag: 'K-471',
+    reason: 'Oil pressure low, 15 000 h',
+    openedDaysAgo: 9,
+    technician: 'okafor',
+    lead: 'brandt',
+    steps: 36,
+    wear: 0.4,
+    replaced: ['seal-ring', 'seal-mating', 'big-end-shells'],
+  },
+  {
+    tag: 'TC-545',
+    reason: 'Surging, 18 000 h',
+    openedDaysAgo: 1,
+    technician: 'duarte',
+    lead: 'brandt',
+    steps: 17,
+    wear: 0.9,
+    replaced: ['thrust-bearing'],
+  },
+  {
+    tag: 'DC-501',
+    reason: 'Vibration up at the gear end',
+    openedDaysAgo: 4,
+    technician: 'duarte',
+    lead: 'nakamura',
+    depth: 'failure-analysis',
+    steps: 22,
+    wear: 0.6,
+    replaced: ['wear-tiles'],
+  },
+  {
+    tag: 'VP-521',
+    reason: 'Flow low, knocking',
+    openedDaysAgo: 2,
+    technician: 'duarte',
+    lead: 'brandt',
+    steps: 30,
+    wear: 0.6,
+    replaced: ['vanes', 'seals'],
+  },
+  {
+    tag: 'TC-546',
+    reason: 'Planned overhaul at 16 000 h',
+    openedDaysAgo: 0,
+    technician: 'duarte',
+    lead: 'nakamura',
+    steps: 5,
+    tickedMinutesAgo: 35,
+    wear: 0.3,
+    replaced: [],
+  },
+  {
+    tag: 'G-411',
+    reason: 'Bearing temperature up at the pinion',
+    openedDaysAgo: 3,
+    partC: 27,
+    technician: 'lindqvist',
+    lead: 'brandt',
+    steps: 30,
+    wear: 0.7,
+    replaced: [],
+  },
   { tag: 'G-412', reason: 'Planned look at 24 000 h', openedDaysAgo: 505, technician: 'okafor', lead: 'nakamura', wear: 0.4, replaced: [] },
-  { tag: 'M-104', reason: 'Oil weeping at the drive end', openedDaysAgo: 1, technician: 'okafor', lead: 'nakamura', steps: 21, wear: 0.5, replaced: ['float-seals'] },
+  {
+    tag: 'M-104',
+    reason: 'Oil weeping at the drive end',
+    openedDaysAgo: 1,
+    technician: 'okafor',
+    lead: 'nakamura',
+    steps: 21,
+    wear: 0.5,
+    replaced: ['float-seals'],
+  },
   { tag: 'M-102', reason: 'Planned look at 24 000 h', openedDaysAgo: 430, technician: 'marsh', lead: 'brandt', wear: 0.4, replaced: [] },
-  { tag: 'P-171', reason: 'Flow down, noise at the bowls', openedDaysAgo: 4, technician: 'marsh', lead: 'brandt', steps: 33, wear: 0.7, replaced: ['sleeves', 'wear-rings'] },
-  { tag: 'DCM-581', reason: 'Sparks at two arms', openedDaysAgo: 2, technician: 'duarte', lead: 'nakamura', depth: 'failure-analysis', steps: 9, wear: 0.6, replaced: ['brushes'] },
-  { tag: 'C-401', reason: 'Planned change of the elements', openedDaysAgo: 760, technician: 'lindqvist', lead: 'brandt', wear: 0.6, replaced: ['elements-front', 'elements-rear'] },
-  { tag: 'C-401', reason: 'Yearly look at the elements', openedDaysAgo: 392, technician: 'okafor', lead: 'brandt', wear: 0.35, replaced: [] },
-  { tag: 'H-302', reason: 'Yearly inspection of lifting gear', openedDaysAgo: 731, technician: 'marsh', lead: 'brandt', wear: 0.2, replaced: [] },
-  { tag: 'H-302', reason: 'Yearly inspection of lifting gear', openedDaysAgo: 366, technician: 'marsh', lead: 'nakamura', wear: 0.3, replaced: ['pawl-springs'] },
-  { tag: 'R-201', reason: 'Output seal weeping', openedDaysAgo: 905, technician: 'okafor', lead: 'brandt', wear: 0.3, replaced: ['output-seal'] },
-  { tag: 'R-202', reason: 'Planned overhaul at 30 000 h', openedDaysAgo: 540, technician: 'lindqvist', lead: 'nakamura', wear: 0.5, replaced: ['ring-rollers', 'output-seal'] },
+  {
+    tag: 'P-171',
+    reason: 'Flow down, noise at the bowls',
+    openedDaysAgo: 4,
+    technician: 'marsh',
+    lead: 'brandt',
+    steps: 33,
+    wear: 0.7,
+    replaced: ['sleeves', 'wear-rings'],
+  },
+  {
+    tag: 'DCM-581',
+    reason: 'Sparks at two arms',
+    openedDaysAgo: 2,
+    technician: 'duarte',
+    lead: 'nakamura',
+    depth: 'failure-analysis',
+    steps: 9,
+    wear: 0.6,
+    replaced: ['brushes'],
+  },
+  {
+    tag: 'C-401',
+    reason: 'Planned change of the elements',
+    openedDaysAgo: 760,
+    technician: 'lindqvist',
+    lead: 'brandt',
+    wear: 0.6,
+    replaced: ['elements-front', 'elements-rear'],
+  },
+  {
+    tag: 'C-401',
+    reason: 'Yearly look at the elements',
+    openedDaysAgo: 392,
+    technician: 'okafor',
+    lead: 'brandt',
+    wear: 0.35,
+    replaced: [],
+  },
+  {
+    tag: 'H-302',
+    reason: 'Yearly inspection of lifting gear',
+    openedDaysAgo: 731,
+    technician: 'marsh',
+    lead: 'brandt',
+    wear: 0.2,
+    replaced: [],
+  },
+  {
+    tag: 'H-302',
+    reason: 'Yearly inspection of lifting gear',
+    openedDaysAgo: 366,
+    technician: 'marsh',
+    lead: 'nakamura',
+    wear: 0.3,
+    replaced: ['pawl-springs'],
+  },
+  {
+    tag: 'R-201',
+    reason: 'Output seal weeping',
+    openedDaysAgo: 905,
+    technician: 'okafor',
+    lead: 'brandt',
+    wear: 0.3,
+    replaced: ['output-seal'],
+  },
+  {
+    tag: 'R-202',
+    reason: 'Planned overhaul at 30 000 h',
+    openedDaysAgo: 540,
+    technician: 'lindqvist',
+    lead: 'nakamura',
+    wear: 0.5,
+    replaced: ['ring-rollers', 'output-seal'],
+  },
   { tag: 'DP-432', reason: 'Diaphragm due', openedDaysAgo: 640, technician: 'lindqvist', lead: 'brandt', wear: 0.35, replaced: [] },
-  { tag: 'DP-432', reason: 'Stroke knob slips', openedDaysAgo: 275, technician: 'okafor', lead: 'brandt', wear: 0.4, replaced: ['eccentric-bearing'] },
+  {
+    tag: 'DP-432',
+    reason: 'Stroke knob slips',
+    openedDaysAgo: 275,
+    technician: 'okafor',
+    lead: 'brandt',
+    wear: 0.4,
+    replaced: ['eccentric-bearing'],
+  },
   { tag: 'DP-433', reason: 'Diaphragm due', openedDaysAgo: 310, technician: 'lindqvist', lead: 'nakamura', wear: 0.4, replaced: [] },
-  { tag: 'K-471', reason: 'Valve plate broken, first cylinder', openedDaysAgo: 820, technician: 'okafor', lead: 'brandt', wear: 0.3, replaced: ['valve-plates'] },
+  {
+    tag: 'K-471',
+    reason: 'Valve plate broken, first cylinder',
+    openedDaysAgo: 820,
+    technician: 'okafor',
+    lead: 'brandt',
+    wear: 0.3,
+    replaced: ['valve-plates'],
+  },
   { tag: 'TC-545', reason: 'Planned look at 8 000 h', openedDaysAgo: 700, technician: 'duarte', lead: 'nakamura', wear: 0.3, replaced: [] },
-  { tag: 'TC-545', reason: 'Oil in the air duct', openedDaysAgo: 340, technician: 'duarte', lead: 'brandt', wear: 0.6, replaced: ['seal-rings-cold'] },
-  { tag: 'DC-501', reason: 'Planned overhaul at 12 000 h', openedDaysAgo: 610, technician: 'duarte', lead: 'nakamura', wear: 0.4, replaced: ['wear-tiles'] },
-  { tag: 'DC-502', reason: 'Feed-end bearing noisy', openedDaysAgo: 450, technician: 'duarte', lead: 'brandt', wear: 0.5, replaced: ['main-bearing-feed', 'feed-port-liners'] },
-  { tag: 'VP-521', reason: 'Flow down, vanes due', openedDaysAgo: 480, technician: 'duarte', lead: 'brandt', wear: 0.5, replaced: ['vanes'] },
-  { tag: 'CV-571', reason: 'Air leak at the rod', openedDaysAgo: 265, technician: 'duarte', lead: 'nakamura', wear: 0.3, replaced: ['rod-seals'] },
+  {
+    tag: 'TC-545',
+    reason: 'Oil in the air duct',
+    openedDaysAgo: 340,
+    technician: 'duarte',
+    lead: 'brandt',
+    wear: 0.6,
+    replaced: ['seal-rings-cold'],
+  },
+  {
+    tag: 'DC-501',
+    reason: 'Planned overhaul at 12 000 h',
+    openedDaysAgo: 610,
+    technician: 'duarte',
+    lead: 'nakamura',
+    wear: 0.4,
+    replaced: ['wear-tiles'],
+  },
+  {
+    tag: 'DC-502',
+    reason: 'Feed-end bearing noisy',
+    openedDaysAgo: 450,
+    technician: 'duarte',
+    lead: 'brandt',
+    wear: 0.5,
+    replaced: ['main-bearing-feed', 'feed-port-liners'],
+  },
+  {
+    tag: 'VP-521',
+    reason: 'Flow down, vanes due',
+    openedDaysAgo: 480,
+    technician: 'duarte',
+    lead: 'brandt',
+    wear: 0.5,
+    replaced: ['vanes'],
+  },
+  {
+    tag: 'CV-571',
+    reason: 'Air leak at the rod',
+    openedDaysAgo: 265,
+    technician: 'duarte',
+    lead: 'nakamura',
+    wear: 0.3,
+    replaced: ['rod-seals'],
+  },
   { tag: 'CV-571', reason: 'Slow strokes', openedDaysAgo: 0, technician: 'duarte', lead: 'nakamura', steps: 37, wear: 0.4, replaced: [] },
 ]
 
@@ -83,13 +412,28 @@ export function truthOf(sheet: Sheet, job: DemoJob, noise: () => number): Machin
 const DAY_MS = 86_400_000
 
 /** The usual instrument of such a place, checked not long before; sizes are taken warm where the shop was. */
-function measuredWith({ method, quantity, instrument, limits: { lower, upper } }: Position, at: Date, partC: number | undefined): ReadingConditions | undefined {
-  const used = DEMO_INSTRUMENTS.find(one => one.quantity === quantity && instrument.includes(one.kind) && [lower, upper].every(limit => limit === undefined || (limit >= one.rangeFrom && limit <= one.rangeTo)))
+function measuredWith(
+  { method, quantity, instrument, limits: { lower, upper } }: Position,
+  at: Date,
+  partC: number | undefined,
+): ReadingConditions | undefined {
+  const used = DEMO_INSTRUMENTS.find(
+    one =>
+      one.quantity === quantity
+      && instrument.includes(one.kind)
+      && [lower, upper].every(limit => limit === undefined || (limit >= one.rangeFrom && limit <= one.rangeTo)),
+  )
   if (!used || method === 'values') return undefined
   const { tag, uncertainty, alphaPerK } = used
   return {
-    instrument: { tag, uncertainty, calibratedUntil: new Date(at.getTime() + Math.abs(used.calibrationDays) * DAY_MS).toISOString().slice(0, 10) },
-    ...(partC !== undefined && method === 'diameter survey' ? { temperature: { partC, instrumentC: partC, alphaPart: alphaPerK, alphaInstrument: alphaPerK } } : {}),
+    instrument: {
+      tag,
+      uncertainty,
+      calibratedUntil: new Date(at.getTime() + Math.abs(used.calibrationDays) * DAY_MS).toISOString().slice(0, 10),
+    },
+    ...(partC !== undefined && method === 'diameter survey'
+      ? { temperature: { partC, instrumentC: partC, alphaPart: alphaPerK, alphaInstrument: alphaPerK } }
+      : {}),
   }
 }
 
@@ -103,7 +447,15 @@ function wornTruth(sheet: Sheet, { wear, replaced, notes }: DemoJob, noise: () =
       const { method, quantity, limits: { lower, upper }, stations, planes, uncertainty } = position
       const low = lower ?? (upper !== undefined ? Math.min(0, upper * 0.2) : 0)
       const high = upper ?? (quantity === 'share' ? 97 : low * 1.5 + 1)
-      if (method === 'run-out') return stations.map((_, i) => turnOf(position, high * (0.25 + 0.6 * wear) * (1 - Math.abs(2 * i / Math.max(1, stations.length - 1) - 1) * 0.7), 55 + noise() * 12, Math.abs(noise()) * high * 0.04))
+      if (method === 'run-out')
+        return stations.map((_, i) =>
+          turnOf(
+            position,
+            high * (0.25 + 0.6 * wear) * (1 - Math.abs((2 * i) / Math.max(1, stations.length - 1) - 1) * 0.7),
+            55 + noise() * 12,
+            Math.abs(noise()) * high * 0.04,
+          ),
+        )
       // What must not change by closing did not.
       const worn = (readOf(sheet, key, stage)?.keeps?.stage ?? stage) === 'as-found'
       const centre = low + (high - low) * (!worn ? 0.45 : 0.35 + 0.6 * wear)
@@ -125,20 +477,36 @@ export function liftPumpTruth(sheet: Sheet, job: Pick<DemoJob, 'wear' | 'replace
       const wear = stage === 'as-left' ? 0.1 : job.wear
       const newRings = stage === 'as-left' && job.replaced.includes('wear-rings')
       switch (position) {
-        case 'end-float': return [[0.07 + 0.1 * wear + noise() * 0.01]]
-        case 'coupling-run-out': return pair(0.015 + 0.03 * wear, 0.006)
-        case 'alignment': return [[0.02 + 0.07 * wear * noise()], [0.01 + 0.03 * wear]]
-        case 'ring-clearance': return pair(0.44 + 0.36 * (newRings ? 0 : job.wear), 0.02)
-        case 'seal-setting': return pair(41.5, 0.1 + 0.15 * wear)
-        case 'seat-de': return survey(70.013 - 0.004 * wear, 0.0015 * wear, 0.002 * wear)
-        case 'seat-nde': return survey(70.012 - 0.009 * wear, 0.003 * wear, 0.003 * wear)
-        case 'bore-de': return survey(150.014 + 0.012 * wear, 0.006 * wear, 0.004 * wear)
-        case 'bore-nde': return survey(150.016 + 0.016 * wear, 0.008 * wear, 0.005 * wear)
-        case 'shaft-run-out': return [0.004, 0.017, 0.022, 0.016, 0.005].map(tir => turnOf(positionOf(sheet, position), tir * (0.6 + wear), 130 + noise() * 9, Math.abs(noise()) * 0.002))
-        case 'impeller-hubs': return [0, 1].map(() => [0, 1].map(plane => 262.98 - 0.09 * wear - plane * 0.03 * wear + noise() * 0.01))
-        case 'bearing-temperature': return pair(58, 4)
-        case 'casing-pressure': return [[0.605 + noise() * 0.015]]
-        default: throw new Error(`The demonstration knows no reading for ${position}.`)
+        case 'end-float':
+          return [[0.07 + 0.1 * wear + noise() * 0.01]]
+        case 'coupling-run-out':
+          return pair(0.015 + 0.03 * wear, 0.006)
+        case 'alignment':
+          return [[0.02 + 0.07 * wear * noise()], [0.01 + 0.03 * wear]]
+        case 'ring-clearance':
+          return pair(0.44 + 0.36 * (newRings ? 0 : job.wear), 0.02)
+        case 'seal-setting':
+          return pair(41.5, 0.1 + 0.15 * wear)
+        case 'seat-de':
+          return survey(70.013 - 0.004 * wear, 0.0015 * wear, 0.002 * wear)
+        case 'seat-nde':
+          return survey(70.012 - 0.009 * wear, 0.003 * wear, 0.003 * wear)
+        case 'bore-de':
+          return survey(150.014 + 0.012 * wear, 0.006 * wear, 0.004 * wear)
+        case 'bore-nde':
+          return survey(150.016 + 0.016 * wear, 0.008 * wear, 0.005 * wear)
+        case 'shaft-run-out':
+          return [0.004, 0.017, 0.022, 0.016, 0.005].map(tir =>
+            turnOf(positionOf(sheet, position), tir * (0.6 + wear), 130 + noise() * 9, Math.abs(noise()) * 0.002),
+          )
+        case 'impeller-hubs':
+          return [0, 1].map(() => [0, 1].map(plane => 262.98 - 0.09 * wear - plane * 0.03 * wear + noise() * 0.01))
+        case 'bearing-temperature':
+          return pair(58, 4)
+        case 'casing-pressure':
+          return [[0.605 + noise() * 0.015]]
+        default:
+          throw new Error(`The demonstration knows no reading for ${position}.`)
       }
     },
   }

@@ -4,7 +4,18 @@ import { rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { sql } from 'drizzle-orm'
-import { bagDeeds, closeBlockers, nextDeed, nextSteps, randomFrom, runningWait, sheetNow, type Deed, type JobState, type Sheet } from '#core'
+import {
+  bagDeeds,
+  closeBlockers,
+  nextDeed,
+  nextSteps,
+  randomFrom,
+  runningWait,
+  sheetNow,
+  type Deed,
+  type JobState,
+  type Sheet,
+} from '#core'
 import { may } from '#shared/rights'
 import type { Person } from '#shared/wire/types'
 import { closeConnection, database, type Database } from '../server/db/client'
@@ -36,12 +47,37 @@ export async function seedDemo(db: Database, now = new Date()): Promise<boolean>
 
   await db.insert(site).values(DEMO_SITES.map((row, place) => ({ ...row, place })))
   const [passwordHash, pinHash] = await Promise.all([hashSecret(DEMO_PASSWORD), hashSecret(DEMO_PIN)])
-  const people = await db.insert(person).values(DEMO_PEOPLE.map(row => ({ ...row, sites: row.sites ?? null, passwordHash, demo: true, pinHash: may(row.role, 'job:work') ? pinHash : null }))).returning()
-  await db.insert(unit).values(DEMO_UNITS.map(row => ({
-    tag: row.tag, siteKey: row.site, name: row.name, family: row.family, make: row.make, nameplate: row.plate ?? {}, options: row.options ?? {}, sheetKey: row.sheet ?? null,
-    runningHours: row.hours, nextDue: row.dueInDays === null ? null : dayAfter(now, row.dueInDays),
-  })))
-  await db.insert(instrument).values(DEMO_INSTRUMENTS.map(({ calibrationDays, ...row }) => ({ ...row, calibratedUntil: dayAfter(now, calibrationDays) })))
+  const people = await db
+    .insert(person)
+    .values(
+      DEMO_PEOPLE.map(row => ({
+        ...row,
+        sites: row.sites ?? null,
+        passwordHash,
+        demo: true,
+        pinHash: may(row.role, 'job:work') ? pinHash : null,
+      })),
+    )
+    .returning()
+  await db
+    .insert(unit)
+    .values(
+      DEMO_UNITS.map(row => ({
+        tag: row.tag,
+        siteKey: row.site,
+        name: row.name,
+        family: row.family,
+        make: row.make,
+        nameplate: row.plate ?? {},
+        options: row.options ?? {},
+        sheetKey: row.sheet ?? null,
+        runningHours: row.hours,
+        nextDue: row.dueInDays === null ? null : dayAfter(now, row.dueInDays),
+      })),
+    )
+  await db
+    .insert(instrument)
+    .values(DEMO_INSTRUMENTS.map(({ calibrationDays, ...row }) => ({ ...row, calibratedUntil: dayAfter(now, calibrationDays) })))
   const folder = new URL('./sheets/', import.meta.url)
   for (const file of readdirSync(folder).filter(name => name.endsWith('.json'))) {
     await releaseSheet(db, JSON.parse(readFileSync(new URL(file, folder), 'utf8')) as Sheet)
@@ -49,7 +85,8 @@ export async function seedDemo(db: Database, now = new Date()): Promise<boolean>
   await db.execute(sql`alter sequence job_number_seq restart with ${sql.raw(String(FIRST_JOB_NUMBER))}`)
   const byLogin = new Map(people.map(row => [row.login, row as Person & { login: string }]))
   // Numbers are given in the order in which the jobs were opened.
-  for (const [i, demoJob] of DEMO_JOBS.toSorted((a, b) => b.openedDaysAgo - a.openedDaysAgo).entries()) await playJob(db, demoJob, byLogin, now, i)
+  for (const [i, demoJob] of DEMO_JOBS.toSorted((a, b) => b.openedDaysAgo - a.openedDaysAgo).entries())
+    await playJob(db, demoJob, byLogin, now, i)
   return true
 }
 
@@ -86,7 +123,13 @@ async function playJob(db: Database, demoJob: DemoJob, people: ReadonlyMap<strin
   const deed = async ({ draft, byLead }: Deed) => {
     const { results } = await appendEvents(db, byLead ? lead : technician, { jobId, device, drafts: [draft] })
     if (results[0]?.outcome === 'refused') throw new Error(`The demonstration stumbles at ${tag}: ${results[0].message}`)
-    if (draft.type === 'photo-added') await keepDrawn(db, byLead ? lead : technician, { job: jobId, photo: (draft.body as { photo: string }).photo, device }, await drawPhoto(live.sheet.title))
+    if (draft.type === 'photo-added')
+      await keepDrawn(
+        db,
+        byLead ? lead : technician,
+        { job: jobId, photo: (draft.body as { photo: string }).photo, device },
+        await drawPhoto(live.sheet.title),
+      )
     live = await loadLiveJob(db, technician, jobId, { fresh: false })
   }
   while (stepsLeft(live.state) > 0 && Object.keys(live.state.done).length < (demoJob.steps ?? Infinity)) {
@@ -104,7 +147,10 @@ async function playJob(db: Database, demoJob: DemoJob, people: ReadonlyMap<strin
   if (demoJob.steps !== undefined) return
   const [blocker] = closeBlockers(live.sheet, live.state)
   if (blocker) throw new Error(`The demonstration cannot close ${tag}: ${blocker.message}`)
-  await deed({ draft: { id: randomUUID(), type: 'job-closed', happenedAt: new Date(clock + strideMs / 2).toISOString(), body: {} }, byLead: true })
+  await deed({
+    draft: { id: randomUUID(), type: 'job-closed', happenedAt: new Date(clock + strideMs / 2).toISOString(), body: {} },
+    byLead: true,
+  })
 }
 
 if (process.argv[1] === import.meta.filename) {

@@ -6,7 +6,7 @@ import { needDebianPackages, POSTGRES } from './lib/debian.mjs'
 import { needBuild, needNode, needPackages, ROOT } from './lib/prepare.mjs'
 import { run } from './lib/run.mjs'
 import { main, say } from './lib/say.mjs'
-import { startTestBench } from './lib/test-bench.mjs'
+import { startTestInstallation } from './lib/test-installation.mjs'
 
 const option = (name, otherwise) => {
   const at = process.argv.indexOf(`--${name}`)
@@ -23,19 +23,24 @@ const random = () => {
 }
 const sleep = ms => new Promise(resolve => setTimeout(resolve, ms))
 
-// `npm run soak -- --minutes N`: work goes on while the server, its database or both are killed at random; at the end everything is audited.
+// `npm run soak -- --minutes N`: work goes on while the server, its database or both are killed at random; at the end everything is
+// audited.
 await main(async () => {
   needNode()
   await needDebianPackages([POSTGRES])
   await needPackages()
   await needBuild({ NUXT_SESSION_PASSWORD: 'only needed while building, never used' })
-  const bench = await startTestBench({ durable: true })
+  const installation = await startTestInstallation({ durable: true })
   const file = join(mkdtempSync(join(tmpdir(), 'needler-soak-')), 'acknowledged')
   writeFileSync(file, '')
   const kills = { server: 0, database: 0, both: 0, restart: 0 }
   try {
     // Without a wrapper in between: it ends its round when it is told to stop, and we wait for that.
-    const load = spawn(process.execPath, ['--import', 'tsx', 'tests/soak/load.ts', file, String(seed)], { cwd: ROOT, env: { ...process.env, ...bench.env }, stdio: 'inherit' })
+    const load = spawn(process.execPath, ['--import', 'tsx', 'tests/soak/load.ts', file, String(seed)], {
+      cwd: ROOT,
+      env: { ...process.env, ...installation.env },
+      stdio: 'inherit',
+    })
     const loadEnded = new Promise(resolve => load.on('exit', code => resolve(code ?? 1)))
     let over = false
     void loadEnded.then(() => { over = true })
@@ -44,25 +49,27 @@ await main(async () => {
       const what = ['server', 'database', 'both', 'restart'][Math.floor(random() * 4)]
       kills[what] += 1
       if (what === 'restart') {
-        await bench.restart()
+        await installation.restart()
         continue
       }
-      await Promise.all([what !== 'server' && bench.cluster.kill(), what !== 'database' && bench.kill()])
+      await Promise.all([what !== 'server' && installation.cluster.kill(), what !== 'database' && installation.kill()])
       await sleep(random() * 1500)
-      await bench.cluster.revive()
-      if (what !== 'database') await bench.restart()
+      await installation.cluster.revive()
+      if (what !== 'database') await installation.restart()
     }
     await sleep(3000)
     if (!over) load.kill('SIGTERM')
     const code = await loadEnded
-    const { faults, ...figures } = JSON.parse((await run('npx', ['tsx', 'tests/soak/audit.ts', file], { cwd: ROOT, quiet: true, env: bench.env })).trim().split('\n').pop())
-    faults.push(...bench.faults.map(line => `the server said: ${line.slice(0, 300)}`))
+    const { faults, ...figures } = JSON.parse(
+      (await run('npx', ['tsx', 'tests/soak/audit.ts', file], { cwd: ROOT, quiet: true, env: installation.env })).trim().split('\n').pop(),
+    )
+    faults.push(...installation.faults.map(line => `the server said: ${line.slice(0, 300)}`))
     if (code !== 0) faults.push('a bench gave up')
     say(JSON.stringify({ minutes, seed, kills, ...figures }, null, 2))
     for (const fault of faults) say(`FAULT ${fault}`)
     say(`${faults.length} faults`)
     process.exitCode = faults.length > 0 ? 1 : 0
   } finally {
-    await bench.stop()
+    await installation.stop()
   }
 })

@@ -36,7 +36,8 @@ await main(async () => {
 
     cluster = ownDatabase ? await startCluster({ folder, watched: true }) : { url: process.env.DATABASE_URL, stop: async () => {} }
     await migrate(cluster.url)
-    if (wantsDemo && (await seed(cluster.url, photos)).includes('demonstration is in')) say('The Merrow Sound demonstration is in the database.')
+    if (wantsDemo && (await seed(cluster.url, photos)).includes('demonstration is in'))
+      say('The Merrow Sound demonstration is in the database.')
     const env = {
       LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn', NEEDLER_PHOTOS: photos,
       NEEDLER_SEAL_SECRET: process.env.NEEDLER_SEAL_SECRET ?? keptSecret(join(folder, 'seal-secret')),

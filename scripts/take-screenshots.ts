@@ -5,9 +5,16 @@ import { bluedFace } from '../tests/support/blued-face'
 /** One picture of every main view at 1280x800, from the demonstration, into docs/screenshots. */
 const browser = await chromium.launch(config.use!.launchOptions)
 
-async function bench(options: { login?: string, colorScheme?: 'light' | 'dark', viewport?: { width: number, height: number }, hasTouch?: boolean } = {}): Promise<Page> {
+async function bench(
+  options: { login?: string; colorScheme?: 'light' | 'dark'; viewport?: { width: number; height: number }; hasTouch?: boolean } = {},
+): Promise<Page> {
   const { login = 'okafor', ...rest } = options
-  const context = await browser.newContext({ baseURL: process.env.NEEDLER_URL, viewport: { width: 1280, height: 800 }, serviceWorkers: 'block', ...rest })
+  const context = await browser.newContext({
+    baseURL: process.env.NEEDLER_URL,
+    viewport: { width: 1280, height: 800 },
+    serviceWorkers: 'block',
+    ...rest,
+  })
   const page = await context.newPage()
   await page.goto('/sign-in')
   await page.getByRole('textbox', { name: 'Name' }).waitFor()
@@ -64,7 +71,23 @@ await page.goto('/workings/fit?bore=70.018&shaft=70.012')
 await page.getByRole('region', { name: 'What follows' }).locator('dl').waitFor()
 await take(page, 'workings')
 
-const SPLIT = { deLeft: '1.18', deRight: '1.16', midLeft: '1.15', midRight: '1.13', oeLeft: '1.06', oeRight: '1.04', scale: '2.30:38;1.15:76;0.85:102', length: '110', across: '60', shimDe: '0.25', wireDe: '0.21', shimOe: '0.25', wireOe: '0.22', journal: '110', speed: '1480' }
+const SPLIT = {
+  deLeft: '1.18',
+  deRight: '1.16',
+  midLeft: '1.15',
+  midRight: '1.13',
+  oeLeft: '1.06',
+  oeRight: '1.04',
+  scale: '2.30:38;1.15:76;0.85:102',
+  length: '110',
+  across: '60',
+  shimDe: '0.25',
+  wireDe: '0.21',
+  shimOe: '0.25',
+  wireOe: '0.22',
+  journal: '110',
+  speed: '1480',
+}
 await openJob(page, 'G-411')
 const job = page.url().split('/').at(-1)!
 await page.goto(`/workings/split-bearing?${new URLSearchParams({ job, position: 'pinch', stage: 'as-left', ...SPLIT })}`)

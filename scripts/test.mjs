@@ -4,7 +4,7 @@ import { CHROMIUM, needDebianPackages, POSTGRES } from './lib/debian.mjs'
 import { needBuild, needNode, needPackages, ROOT } from './lib/prepare.mjs'
 import { capture } from './lib/run.mjs'
 import { main, say } from './lib/say.mjs'
-import { startTestBench } from './lib/test-bench.mjs'
+import { startTestInstallation } from './lib/test-installation.mjs'
 
 const RESULTS = join(ROOT, 'test-results')
 const total = { passed: 0, failed: 0 }
@@ -37,7 +37,15 @@ function clean(name, { faults }) {
   say(`── ${name}: ${faults.length === 0 ? 'no error of the server was left alone' : `the server said:\n${faults.join('\n')}`}`)
 }
 
-const vitest = project => ['vitest', 'run', '--project', project, '--reporter=dot', '--reporter=json', `--outputFile.json=${join(RESULTS, `${project}.json`)}`]
+const vitest = project => [
+  'vitest',
+  'run',
+  '--project',
+  project,
+  '--reporter=dot',
+  '--reporter=json',
+  `--outputFile.json=${join(RESULTS, `${project}.json`)}`,
+]
 
 await main(async () => {
   rmSync(RESULTS, { recursive: true, force: true })
@@ -51,14 +59,14 @@ await main(async () => {
   await suite('core', 'npx', vitest('core'), { countedIn: 'core.json' })
   await suite('interface', 'npx', vitest('interface'), { countedIn: 'interface.json' })
   await needBuild({ NUXT_SESSION_PASSWORD: 'only needed while building, never used' })
-  const bench = await startTestBench({ output: 'inherit' })
+  const installation = await startTestInstallation({ output: 'inherit' })
   try {
-    await suite('api', 'npx', vitest('api'), { env: bench.env, countedIn: 'api.json' })
-    clean('api', bench)
+    await suite('api', 'npx', vitest('api'), { env: installation.env, countedIn: 'api.json' })
+    clean('api', installation)
   } finally {
-    await bench.stop()
+    await installation.stop()
   }
-  const fresh = await startTestBench({ output: 'inherit' })
+  const fresh = await startTestInstallation({ output: 'inherit' })
   try {
     await suite('journeys', 'npx', ['playwright', 'test'], { env: fresh.env, countedIn: 'e2e.json' })
     clean('journeys', fresh)

@@ -31,8 +31,16 @@ await main(async () => {
   await withDatabase(folder, async (url) => {
     await migrate(url)
     const env = {
-      DATABASE_URL: url, NEEDLER_FOLDER: folder, NEEDLER_PROGRAMS: postgresPrograms(), NEEDLER_PHOTOS: process.env.NEEDLER_PHOTOS ?? join(folder, 'photos'),
-      ...name === 'restore' ? {} : { NEEDLER_SEAL_SECRET: process.env.NEEDLER_SEAL_SECRET ?? keptSecret(join(folder, 'seal-secret')), NUXT_SESSION_PASSWORD: process.env.NUXT_SESSION_PASSWORD ?? keptSecret(join(folder, 'session-secret')) },
+      DATABASE_URL: url,
+      NEEDLER_FOLDER: folder,
+      NEEDLER_PROGRAMS: postgresPrograms(),
+      NEEDLER_PHOTOS: process.env.NEEDLER_PHOTOS ?? join(folder, 'photos'),
+      ...(name === 'restore'
+        ? {}
+        : {
+            NEEDLER_SEAL_SECRET: process.env.NEEDLER_SEAL_SECRET ?? keptSecret(join(folder, 'seal-secret')),
+            NUXT_SESSION_PASSWORD: process.env.NUXT_SESSION_PASSWORD ?? keptSecret(join(folder, 'session-secret')),
+          }),
     }
     try {
       await run('npx', ['tsx', `scripts/tools/${name}.ts`, ...args], { cwd: ROOT, env })

@@ -8,7 +8,17 @@ export const ROLES = ['technician', 'lead', 'planner', 'engineer', 'admin', 'tra
 export type Role = (typeof ROLES)[number]
 
 export const RIGHTS = [
-  'yard:read', 'job:read', 'job:start', 'job:work', 'hold:release', 'job:close', 'event:undo-any', 'work:enter-for', 'sheet:read', 'sheet:write', 'people:write',
+  'yard:read',
+  'job:read',
+  'job:start',
+  'job:work',
+  'hold:release',
+  'job:close',
+  'event:undo-any',
+  'work:enter-for',
+  'sheet:read',
+  'sheet:write',
+  'people:write',
 ] as const
 export type Right = (typeof RIGHTS)[number]
 
@@ -41,7 +51,10 @@ export function rightForEvent(type: EventType): Right {
  * Why this person may not take that entry back; null when they may. People undo what they wrote themselves; a lead undoes anybody's, and
  * only a lead a signature.
  */
-export function refuseUndo(who: { id: string, role: Role }, entry: { byId: string, by: string, isSignature: boolean }): { code: string, message: string } | null {
+export function refuseUndo(
+  who: { id: string; role: Role },
+  entry: { byId: string; by: string; isSignature: boolean },
+): { code: string; message: string } | null {
   if (may(who.role, 'event:undo-any') || (entry.byId === who.id && !entry.isSignature)) return null
   return entry.isSignature
     ? { code: 'undo.signature', message: 'A signature is taken back by a lead only.' }

@@ -24,7 +24,9 @@ export function useJobFold(waits: { events: () => readonly JobEvent[], photos: (
     }
     // A picture that waits here goes before the closing, so it counts as kept meanwhile.
     const pictures = waits.photos().filter(photo => !photo.problem && !folded.kept[photo.id])
-    return pictures.length > 0 ? { ...folded, kept: { ...folded.kept, ...Object.fromEntries(pictures.map(photo => [photo.id, 'waiting'])) } } : folded
+    return pictures.length > 0
+      ? { ...folded, kept: { ...folded.kept, ...Object.fromEntries(pictures.map(photo => [photo.id, 'waiting'])) } }
+      : folded
   })
 
   function show(job: JobBundle['job'], document: Sheet, folded: JobState, at: LogHead): void {

@@ -41,7 +41,8 @@ export async function completeLog(job: string, upTo: number): Promise<void> {
   await forgetOldJobs()
 }
 
-export const fetchEvents = (job: string, after: number, limit?: number): Promise<LoggedEvent[]> => callApi(`/jobs/${job}/events`, { query: { after, ...limit ? { limit } : {} } })
+export const fetchEvents = (job: string, after: number, limit?: number): Promise<LoggedEvent[]> =>
+  callApi(`/jobs/${job}/events`, { query: { after, ...(limit ? { limit } : {}) } })
 
 /** Keeps the logs of the jobs that are kept to be opened without a link, and no more than so many. */
 async function forgetOldJobs(): Promise<void> {

@@ -7,16 +7,33 @@ import type { AppendResult, JobBundle, LoggedEvent, SessionPerson } from '#share
 import { liftPump, liftPumpDocument } from '../../tests/support/demo-sheet'
 
 const kept = new Map<string, string>()
-vi.stubGlobal('localStorage', { getItem: (key: string) => kept.get(key) ?? null, setItem: (key: string, value: string) => void kept.set(key, value) })
+vi.stubGlobal('localStorage', {
+  getItem: (key: string) => kept.get(key) ?? null,
+  setItem: (key: string, value: string) => void kept.set(key, value),
+})
 vi.stubGlobal('location', { protocol: 'http:', host: 'bench' })
-const okafor: SessionPerson = { id: 'person-okafor', login: 'okafor', name: 'R. Okafor', role: 'technician', sites: null, passwordDue: false }
+const okafor: SessionPerson = {
+  id: 'person-okafor',
+  login: 'okafor',
+  name: 'R. Okafor',
+  role: 'technician',
+  sites: null,
+  passwordDue: false,
+}
 const sheetRef = { key: 'split-casing-lift-pump', revision: 1 }
 const AT = '2026-05-04T08:00:00.000Z'
-const event = (id: string, type: JobEvent['type'], body: object, who = okafor) => ({ id, type, body, actor: { id: who.id, name: who.name }, happenedAt: AT }) as JobEvent
+const event = (id: string, type: JobEvent['type'], body: object, who = okafor) =>
+  ({ id, type, body, actor: { id: who.id, name: who.name }, happenedAt: AT }) as JobEvent
 const tick = (id: string, step: string) => event(id, 'step-done', { step }, { ...okafor, id: 'person-other', name: 'M. Other' })
 
 /** The server of these tests: the log of each job, whether it is reached, and what it answers later than others. */
-const server = { logs: new Map<string, LoggedEvent[]>(), reached: true, asked: [] as string[], slow: new Map<string, Promise<void>>(), takes: true }
+const server = {
+  logs: new Map<string, LoggedEvent[]>(),
+  reached: true,
+  asked: [] as string[],
+  slow: new Map<string, Promise<void>>(),
+  takes: true,
+}
 const record = (job: string, ...events: JobEvent[]) => {
   const log = server.logs.get(job) ?? []
   server.logs.set(job, [...log, ...events.map((one, i) => ({ ...one, seq: log.length + i + 1, hash: `hash of ${one.id}` }))])
@@ -26,7 +43,10 @@ vi.mock('../net/api', async (original) => {
   const real = await original<typeof import('../net/api')>()
   return {
     ...real,
-    async callApi(path: string, { method = 'GET', query, body }: { method?: string, query?: { after: number, limit?: number }, body?: { events: JobEvent[] } } = {}) {
+    async callApi(
+      path: string,
+      { method = 'GET', query, body }: { method?: string; query?: { after: number; limit?: number }; body?: { events: JobEvent[] } } = {},
+    ) {
       server.asked.push(`${method} ${path}`)
       const [, , job, part] = path.split('/')
       await server.slow.get(job!)
@@ -42,7 +62,14 @@ vi.mock('../net/api', async (original) => {
         return { results, seq: server.logs.get(job!)!.length }
       }
       if (part === 'events') return log.filter(one => one.seq > query!.after).slice(0, query!.limit)
-      return { job: { id: job, number: 7, unitTag: `TAG-${job}`, setup: {} }, sheet: sheetRef, snapshot: null, events: log, head: { seq: log.length, hash: log.at(-1)!.hash }, sealKey: 'key' } as unknown as JobBundle
+      return {
+        job: { id: job, number: 7, unitTag: `TAG-${job}`, setup: {} },
+        sheet: sheetRef,
+        snapshot: null,
+        events: log,
+        head: { seq: log.length, hash: log.at(-1)!.hash },
+        sealKey: 'key',
+      } as unknown as JobBundle
     },
   }
 })
@@ -63,7 +90,13 @@ function device() {
 }
 const opening = event('opened', 'job-opened', { reason: 'test' })
 /** The ticks of all that comes before the step "area". */
-const upToArea = () => liftPump.steps.slice(0, liftPump.steps.findIndex(step => step.key === 'area')).map(step => tick(`before-${step.key}`, step.key))
+const upToArea = () =>
+  liftPump.steps
+    .slice(
+      0,
+      liftPump.steps.findIndex(step => step.key === 'area'),
+    )
+    .map(step => tick(`before-${step.key}`, step.key))
 
 beforeEach(async () => {
   for (const off of switchedOff.splice(0)) off()

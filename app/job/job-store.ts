@@ -2,7 +2,19 @@ import { useDebounceFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { v4 as newId } from 'uuid'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { emptyState, foldJob, guardEvent, sheetForJob, standingEntry, STATE_FORMAT, timersOf, wantsReason, type EventBodies, type EventType, type JobEvent } from '#core'
+import {
+  emptyState,
+  foldJob,
+  guardEvent,
+  sheetForJob,
+  standingEntry,
+  STATE_FORMAT,
+  timersOf,
+  wantsReason,
+  type EventBodies,
+  type EventType,
+  type JobEvent,
+} from '#core'
 import { refuseUndo } from '#shared/rights'
 import type { JobBundle, LoggedEvent } from '#shared/wire/types'
 import { ApiProblem, callApi, NoNetwork, sentenceOf } from '../net/api'
@@ -65,7 +77,8 @@ export const useJobStore = defineStore('job', () => {
     } catch (error) {
       if (isLate()) return
       if (!(error instanceof NoNetwork) || !sheet.value) {
-        problem.value = error instanceof NoNetwork ? 'This job was never opened on this device, so it cannot be shown without a link.' : sentenceOf(error)
+        problem.value
+          = error instanceof NoNetwork ? 'This job was never opened on this device, so it cannot be shown without a link.' : sentenceOf(error)
       }
     }
     if (meta.value && !isLate()) link.watch(meta.value.id)
@@ -103,9 +116,16 @@ export const useJobStore = defineStore('job', () => {
   }
 
   const eventOf = <T extends EventType>(type: T, body: EventBodies[T]) =>
-    ({ id: newId(), type, body, actor: { id: session.person?.id ?? '', name: session.person?.name ?? '' }, happenedAt: serverNow().toISOString() }) as JobEvent
+    ({
+      id: newId(),
+      type,
+      body,
+      actor: { id: session.person?.id ?? '', name: session.person?.name ?? '' },
+      happenedAt: serverNow().toISOString(),
+    }) as JobEvent
 
-  const asksReason: OpenJob['asksReason'] = (type, body) => sheet.value !== null && wantsReason(sheet.value, state.value, eventOf(type, body))
+  const asksReason: OpenJob['asksReason'] = (type, body) =>
+    sheet.value !== null && wantsReason(sheet.value, state.value, eventOf(type, body))
 
   const act: OpenJob['act'] = (type, body) => {
     if (!sheet.value || !meta.value || !session.person) return false
@@ -119,7 +139,9 @@ export const useJobStore = defineStore('job', () => {
     return true
   }
 
-  /** A second person signs one event at this bench, with login and PIN, or with the password when the PINs are spent. Says what went wrong. */
+  /**
+   * A second person signs one event at this bench, with login and PIN, or with the password when the PINs are spent. Says what went wrong.
+   */
   async function sign<T extends EventType>(type: T, body: EventBodies[T], login: string, secret: Secret): Promise<SignFault | null> {
     if (!meta.value) return null
     const event = { id: newId(), type, body, happenedAt: serverNow().toISOString() }
@@ -130,7 +152,8 @@ export const useJobStore = defineStore('job', () => {
       await link.catchUp()
       return null
     } catch (error) {
-      if (!(error instanceof NoNetwork)) return { sentence: sentenceOf(error), needsPassword: error instanceof ApiProblem && error.details.code === 'pin.spent' }
+      if (!(error instanceof NoNetwork))
+        return { sentence: sentenceOf(error), needsPassword: error instanceof ApiProblem && error.details.code === 'pin.spent' }
       if ('password' in secret) return { sentence: 'Without the link only a PIN can sign.' }
       const fault = await signSealed({ ...event, actor: { id: `sealed:${login}`, name: login } } as JobEvent, login, secret.pin)
       return fault === null ? null : { sentence: fault }
@@ -163,7 +186,13 @@ export const useJobStore = defineStore('job', () => {
   function keep(sheetRef: JobBundle['sheet']): void {
     if (!meta.value) return
     void deviceStore.jobs.put({
-      id: meta.value.id, meta: { ...meta.value }, sheet: sheetRef, head: { ...fold.head.value }, format: STATE_FORMAT, state: fold.recorded.value, ...(sealKey ? { sealKey } : {}),
+      id: meta.value.id,
+      meta: { ...meta.value },
+      sheet: sheetRef,
+      head: { ...fold.head.value },
+      format: STATE_FORMAT,
+      state: fold.recorded.value,
+      ...(sealKey ? { sealKey } : {}),
     })
   }
   watch(seq, () => {

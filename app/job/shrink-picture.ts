@@ -16,5 +16,7 @@ export async function shrinkPicture(file: Blob): Promise<Blob> {
   context.fillRect(0, 0, canvas.width, canvas.height)
   context.drawImage(bitmap, 0, 0, canvas.width, canvas.height)
   bitmap.close()
-  return new Promise((resolve, reject) => canvas.toBlob(blob => blob ? resolve(blob) : reject(new Error('no picture')), 'image/jpeg', QUALITY))
+  return new Promise((resolve, reject) =>
+    canvas.toBlob(blob => (blob ? resolve(blob) : reject(new Error('no picture'))), 'image/jpeg', QUALITY),
+  )
 }

@@ -1,7 +1,31 @@
 import { computed, inject, provide, ref, watch, type ComputedRef, type InjectionKey, type Ref } from 'vue'
 import {
-  accountOf, debtsOf, guardEvent, isDone, lastStanding, layOutVee, markRisks, nextSteps, openDuties, openRungs, sayDuties, sheetNow, stepOf, timersOf, waitsOf, weakenedTicks,
-  type Debt, type Duty, type MarkRisk, type PartLine, type Sheet, type Stamp, type Step, type Vee, type Wait, type Weakened,
+  accountOf,
+  debtsOf,
+  guardEvent,
+  isDone,
+  lastStanding,
+  layOutVee,
+  markRisks,
+  nextSteps,
+  openDuties,
+  openRungs,
+  sayDuties,
+  sheetNow,
+  stepOf,
+  timersOf,
+  waitsOf,
+  weakenedTicks,
+  type Debt,
+  type Duty,
+  type MarkRisk,
+  type PartLine,
+  type Sheet,
+  type Stamp,
+  type Step,
+  type Vee,
+  type Wait,
+  type Weakened,
 } from '#core'
 import { useInstrumentStore } from '../net/instrument-store'
 import { serverNow, useMsUntil } from '../net/server-clock'
@@ -10,7 +34,10 @@ import type { OpenJob } from './open-job'
 
 export type StepStatus = 'done' | 'next' | 'later'
 
-/** The bench: a job, the step that is looked at, and what is done with both. Everything on it may use it; there is always a job with a sheet. */
+/**
+ * The bench: a job, the step that is looked at, and what is done with both. Everything on it may use it; there is always a job with a
+ * sheet.
+ */
 export interface Bench {
   job: OpenJob
   session: ReturnType<typeof useSessionStore>
@@ -87,7 +114,9 @@ function makeBench(job: OpenJob): Bench {
   const account = computed(() => accountOf(job.sheet, job.state))
   const next = computed(() => nextSteps(job.sheet, job.state))
   const current = computed<Step | null>(() => next.value[0] ?? null)
-  const shown = computed<Step | null>(() => picked.value && sheet.value.steps.some(step => step.key === picked.value) ? stepOf(sheet.value, picked.value) : current.value)
+  const shown = computed<Step | null>(() =>
+    picked.value && sheet.value.steps.some(step => step.key === picked.value) ? stepOf(sheet.value, picked.value) : current.value,
+  )
   const nextKeys = computed(() => new Set(next.value.map(step => step.key)))
   const openKeys = computed(() => new Set(openRungs(job.sheet, job.state).map(rung => rung.key)))
   const mayWork = computed(() => session.may('job:work') && !job.state.closed)
@@ -161,7 +190,34 @@ function makeBench(job: OpenJob): Bench {
   })
 
   return {
-    job, session, sheet, vee, account, shown, current, next, openKeys, mayWork, timers, debts, weakened, risks, waits, isWaiting, msUntil, statusOf, wantedBags, dutiesLeft, obstacle, undoable,
-    pickedPart, pickPart, look, lookBy, tick, takeBack, goBack,
+    job,
+    session,
+    sheet,
+    vee,
+    account,
+    shown,
+    current,
+    next,
+    openKeys,
+    mayWork,
+    timers,
+    debts,
+    weakened,
+    risks,
+    waits,
+    isWaiting,
+    msUntil,
+    statusOf,
+    wantedBags,
+    dutiesLeft,
+    obstacle,
+    undoable,
+    pickedPart,
+    pickPart,
+    look,
+    lookBy,
+    tick,
+    takeBack,
+    goBack,
   }
 }

@@ -45,7 +45,12 @@ export const photoAddress = (job: string, photo: string) => `/api/jobs/${job}/ph
 
 async function call<T>(path: string, options: Parameters<typeof ofetch>[1]): Promise<T> {
   try {
-    return await ofetch<T>(`/api${path}`, { ...options, retry: 0, responseType: 'json', onResponse: ({ response }) => learnServerClock(response.headers.get('date')) }) as T
+    return (await ofetch<T>(`/api${path}`, {
+      ...options,
+      retry: 0,
+      responseType: 'json',
+      onResponse: ({ response }) => learnServerClock(response.headers.get('date')),
+    })) as T
   } catch (error) {
     if (!(error instanceof FetchError) || !error.response) throw new NoNetwork()
     throw new ApiProblem(toProblem(error))
@@ -54,7 +59,13 @@ async function call<T>(path: string, options: Parameters<typeof ofetch>[1]): Pro
 
 function toProblem({ data, status }: FetchError): ProblemDetails {
   if (data && typeof data === 'object' && 'detail' in data) return data as ProblemDetails
-  return { type: 'about:blank', title: 'No clear answer', status: status ?? 500, detail: 'The server gave no clear answer. Nothing was changed; try again.', code: 'answer.unclear' }
+  return {
+    type: 'about:blank',
+    title: 'No clear answer',
+    status: status ?? 500,
+    detail: 'The server gave no clear answer. Nothing was changed; try again.',
+    code: 'answer.unclear',
+  }
 }
 
 /** The sentence of whatever went wrong. */

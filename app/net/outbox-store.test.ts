@@ -6,13 +6,22 @@ import type { JobEvent } from '#core'
 import type { AppendResult, ProblemDetails, SessionPerson } from '#shared/wire/types'
 
 const kept = new Map<string, string>()
-vi.stubGlobal('localStorage', { getItem: (key: string) => kept.get(key) ?? null, setItem: (key: string, value: string) => void kept.set(key, value) })
+vi.stubGlobal('localStorage', {
+  getItem: (key: string) => kept.get(key) ?? null,
+  setItem: (key: string, value: string) => void kept.set(key, value),
+})
 
 interface Sent { path: string, ids: string[], enteredFor?: string }
 /** The server of these tests: what it was sent, and what it answers next. */
 const server = {
-  sent: [] as Sent[], photos: [] as string[], order: [] as string[],
-  answer: (events: { id: string }[]): Promise<{ results: AppendResult[], seq: number }> => Promise.resolve({ results: events.map(({ id }, i) => ({ id, outcome: 'recorded', seq: i + 1, hash: `hash ${i + 1}` })), seq: events.length }),
+  sent: [] as Sent[],
+  photos: [] as string[],
+  order: [] as string[],
+  answer: (events: { id: string }[]): Promise<{ results: AppendResult[]; seq: number }> =>
+    Promise.resolve({
+      results: events.map(({ id }, i) => ({ id, outcome: 'recorded', seq: i + 1, hash: `hash ${i + 1}` })),
+      seq: events.length,
+    }),
   takePhoto: (): Promise<void> => Promise.resolve(),
 }
 const usual = { answer: server.answer, takePhoto: server.takePhoto }
@@ -38,9 +47,23 @@ const { deviceStore } = await import('./device-store')
 const { useOutboxStore } = await import('./outbox-store')
 const { useSessionStore } = await import('./session-store')
 
-const okafor: SessionPerson = { id: 'person-okafor', login: 'okafor', name: 'R. Okafor', role: 'technician', sites: null, passwordDue: false }
-const problem = (status: number, more: object = {}) => new ApiProblem({ type: '', title: '', status, detail: `refused with ${status}`, code: 'test', ...more } as ProblemDetails)
-const note = (id: string, person: { id: string, name: string } = okafor): JobEvent => ({ id, type: 'note-added', body: { text: id }, actor: { id: person.id, name: person.name }, happenedAt: '2026-05-04T08:00:00.000Z' })
+const okafor: SessionPerson = {
+  id: 'person-okafor',
+  login: 'okafor',
+  name: 'R. Okafor',
+  role: 'technician',
+  sites: null,
+  passwordDue: false,
+}
+const problem = (status: number, more: object = {}) =>
+  new ApiProblem({ type: '', title: '', status, detail: `refused with ${status}`, code: 'test', ...more } as ProblemDetails)
+const note = (id: string, person: { id: string; name: string } = okafor): JobEvent => ({
+  id,
+  type: 'note-added',
+  body: { text: id },
+  actor: { id: person.id, name: person.name },
+  happenedAt: '2026-05-04T08:00:00.000Z',
+})
 const inStore = async () => (await deviceStore.waiting.orderBy('order').toArray()).map(entry => entry.event.id)
 
 const switchedOff: (() => void)[] = []
@@ -87,7 +110,12 @@ describe('what waits on a device', () => {
     expect(server.sent).toEqual([])
     session.expired = false
     await settled(outbox)
-    expect(server.sent.map(({ path, ids: sent }) => [path, sent.length])).toEqual([['/jobs/job-1/events', 50], ['/jobs/job-1/events', 50], ['/jobs/job-1/events', 10], ['/jobs/job-2/events', 10]])
+    expect(server.sent.map(({ path, ids: sent }) => [path, sent.length])).toEqual([
+      ['/jobs/job-1/events', 50],
+      ['/jobs/job-1/events', 50],
+      ['/jobs/job-1/events', 10],
+      ['/jobs/job-2/events', 10],
+    ])
     expect(server.sent.flatMap(batch => batch.ids)).toEqual(ids)
   })
 
@@ -139,7 +167,16 @@ describe('what waits on a device', () => {
 describe('what the server would not take', () => {
   it('is set aside with its reason, is kept over a restart, and can be sent again as new or dropped', async () => {
     const { outbox } = device()
-    server.answer = events => Promise.reject(problem(409, { results: events.map(({ id }, i) => i === 0 ? { id, outcome: 'refused', code: 'step.done-already', message: 'H. Brandt has ticked it already.' } : { id, outcome: 'recorded', seq: 7 }) }))
+    server.answer = events =>
+      Promise.reject(
+        problem(409, {
+          results: events.map(({ id }, i) =>
+            i === 0
+              ? { id, outcome: 'refused', code: 'step.done-already', message: 'H. Brandt has ticked it already.' }
+              : { id, outcome: 'recorded', seq: 7 },
+          ),
+        }),
+      )
     await outbox.add('job-1', note('late'))
     await settled(outbox)
     expect(outbox.setAside.map(({ id, message }) => [id, message])).toEqual([['late', 'H. Brandt has ticked it already.']])
@@ -170,7 +207,8 @@ describe('what the server would not take', () => {
 
   it('is not sent again when it was a signature that did not hold', async () => {
     const { outbox } = device()
-    server.answer = events => Promise.resolve({ results: events.map(({ id }) => ({ id, outcome: 'refused', code: 'pin.wrong', message: 'wrong' })), seq: 0 })
+    server.answer = events =>
+      Promise.resolve({ results: events.map(({ id }) => ({ id, outcome: 'refused', code: 'pin.wrong', message: 'wrong' })), seq: 0 })
     await outbox.add('job-1', note('signed'), { sealed: { key: 'a2V5', iv: 'aXY=', text: 'c2VhbA==' }, at: okafor.id })
     await outbox.add('job-1', note('plain'))
     await settled(outbox)

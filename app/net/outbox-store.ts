@@ -115,7 +115,10 @@ export const useOutboxStore = defineStore('outbox', () => {
     return [...others.values()]
   })
 
-  /** Sends what waits here of somebody who is gone; it is marked as entered for them. Throws what the server says against it, and then all of it waits on. */
+  /**
+   * Sends what waits here of somebody who is gone; it is marked as entered for them. Throws what the server says against it, and then all
+   * of it waits on.
+   */
   async function sendFor({ id, name }: Stranded): Promise<void> {
     if (sending) throw new Error('Something is being sent just now. Try again in a moment.')
     sending = true
@@ -142,9 +145,18 @@ export const useOutboxStore = defineStore('outbox', () => {
 
   async function sendBatch(batch: WaitingEvent[], enteredFor?: { id: string, name: string }): Promise<void> {
     const job = batch[0]!.job
-    const events = batch.map(({ event: { id, type, happenedAt, body }, signed }) => ({ id, type, happenedAt, body, ...(signed ? { sealed: signed.sealed } : {}) }))
+    const events = batch.map(({ event: { id, type, happenedAt, body }, signed }) => ({
+      id,
+      type,
+      happenedAt,
+      body,
+      ...(signed ? { sealed: signed.sealed } : {}),
+    }))
     try {
-      const answer = await callApi<AppendAnswer>(`/jobs/${job}/events`, { method: 'POST', body: { device: deviceId(), ...enteredFor ? { enteredFor } : {}, events } })
+      const answer = await callApi<AppendAnswer>(`/jobs/${job}/events`, {
+        method: 'POST',
+        body: { device: deviceId(), ...(enteredFor ? { enteredFor } : {}), events },
+      })
       await settle(job, batch, answer.results)
     } catch (error) {
       // Not reached, signed out, or broken over there: everything keeps waiting.
@@ -152,7 +164,11 @@ export const useOutboxStore = defineStore('outbox', () => {
       const { results } = error.details as { results?: AppendResult[] }
       // Whether it may be entered for somebody is for all of it, and no verdict on the events.
       if (enteredFor && !results) throw error
-      await settle(job, batch, results ?? events.map(({ id }) => ({ id, outcome: 'refused', code: error.details.code, message: error.message })))
+      await settle(
+        job,
+        batch,
+        results ?? events.map(({ id }) => ({ id, outcome: 'refused', code: error.details.code, message: error.message })),
+      )
     }
   }
 
@@ -162,8 +178,16 @@ export const useOutboxStore = defineStore('outbox', () => {
     const refused: SetAside[] = []
     for (const { event, signed } of batch) {
       const result = byId.get(event.id)
-      if (result?.outcome === 'refused') refused.push({ id: event.id, job, event, message: result.message, ...(signed ? { signature: true } : {}) })
-      else if (result) recorded.push({ ...event, actor: result.actor ?? event.actor, body: result.body ?? event.body, seq: result.seq, hash: result.hash } as LoggedEvent)
+      if (result?.outcome === 'refused')
+        refused.push({ id: event.id, job, event, message: result.message, ...(signed ? { signature: true } : {}) })
+      else if (result)
+        recorded.push({
+          ...event,
+          actor: result.actor ?? event.actor,
+          body: result.body ?? event.body,
+          seq: result.seq,
+          hash: result.hash,
+        } as LoggedEvent)
     }
     await deviceStore.transaction('rw', deviceStore.waiting, deviceStore.setAside, async () => {
       await deviceStore.setAside.bulkPut(refused.map(entry => toRaw(entry)))
@@ -211,5 +235,22 @@ export const useOutboxStore = defineStore('outbox', () => {
 
   watch([online, () => session.person, () => session.expired], () => void send())
 
-  return { waiting, setAside, photos, count, offline, stranded, restore, add, addPhoto, send, sendFor, forgetRecorded, dismiss, sendAgain, sendAllAgain, onRecorded }
+  return {
+    waiting,
+    setAside,
+    photos,
+    count,
+    offline,
+    stranded,
+    restore,
+    add,
+    addPhoto,
+    send,
+    sendFor,
+    forgetRecorded,
+    dismiss,
+    sendAgain,
+    sendAllAgain,
+    onRecorded,
+  }
 })

@@ -2,11 +2,15 @@ import { sealedText, type SignedEvent } from '#shared/wire/sealed-text'
 import type { LogHead, SealedSignature } from '#shared/wire/types'
 import { NoNetwork } from './api'
 
-/** What a second person signs with, what they sign, and what they had before their eyes: the place in the log and what waits here on top of it. */
+/**
+ * What a second person signs with, what they sign, and what they had before their eyes: the place in the log and what waits here on top of
+ * it.
+ */
 export interface Signature { login: string, pin: string, event: SignedEvent, head: LogHead, waiting: readonly string[] }
 
 /**
- * Seals name and PIN of a second person for the server, bound to what they sign and saw, so that nobody can read or try them on this device, nor
+ * Seals name and PIN of a second person for the server, bound to what they sign and saw, so that nobody can read or try them on this
+ * device, nor
  * use them for anything else. Needs a secure page, as working without the link does anyway.
  *
  * @param publicKey SPKI in base64, as the server gave it with the job
@@ -20,7 +24,10 @@ export async function sealSignature(publicKey: string, { login, pin, event, head
   const inner = await subtle.generateKey({ name: 'AES-GCM', length: 256 }, true, ['encrypt'])
   const iv = crypto.getRandomValues(new Uint8Array(12))
   const plain = new TextEncoder().encode(JSON.stringify({ v: 2, login, pin, sha256, head, waiting }))
-  const [key, text] = await Promise.all([subtle.wrapKey('raw', inner, outer, { name: 'RSA-OAEP' }), subtle.encrypt({ name: 'AES-GCM', iv }, inner, plain)])
+  const [key, text] = await Promise.all([
+    subtle.wrapKey('raw', inner, outer, { name: 'RSA-OAEP' }),
+    subtle.encrypt({ name: 'AES-GCM', iv }, inner, plain),
+  ])
   return { key: toBase64(key), iv: toBase64(iv.buffer), text: toBase64(text) }
 }
 

@@ -1,7 +1,8 @@
 import { DomainError } from '#core'
 
 /*
- * How the page and its workers talk, the same for all of them: a task by its name with an input, its progress, and its result or a refusal. What is
+ * How the page and its workers talk, the same for all of them: a task by its name with an input, its progress, and its result or a
+ * refusal. What is
  * given up is broken off by ending the worker, because a worker that computes hears nothing meanwhile.
  */
 
@@ -21,11 +22,15 @@ type Work<T extends Tasks<T>> = { [K in keyof T]: (input: T[K]['input'], working
 
 /** In the worker: does what it is asked. `refusal` is what people are told of an error that is no refusal of the core. */
 export function serve<T extends Tasks<T>>(work: Work<T>, refusal = 'This could not be worked out.'): void {
-  const tell = (report: Report, handOver: Transferable[] = []) => (self as unknown as { postMessage: (report: Report, handOver: Transferable[]) => void }).postMessage(report, handOver)
+  const tell = (report: Report, handOver: Transferable[] = []) =>
+    (self as unknown as { postMessage: (report: Report, handOver: Transferable[]) => void }).postMessage(report, handOver)
   self.addEventListener('message', async ({ data: { id, task, input } }: MessageEvent<Request<T>>) => {
     const handed: Transferable[] = []
     try {
-      const result = await work[task](input, { progress: share => tell({ id, kind: 'progress', share }), handOver: (...things) => handed.push(...things) })
+      const result = await work[task](input, {
+        progress: share => tell({ id, kind: 'progress', share }),
+        handOver: (...things) => handed.push(...things),
+      })
       tell({ id, kind: 'done', result }, handed)
     } catch (error) {
       const { code, message, details } = error instanceof DomainError ? error : new DomainError('worker.broken', refusal)

@@ -13,8 +13,20 @@ import type { WorkingLine } from '../working'
  */
 export function bearingPinch({ shimMm, wireMm }: { shimMm: number, wireMm: number }): { pinchUm: number, working: WorkingLine[] } {
   for (const [field, value] of Object.entries({ shimMm, wireMm })) {
-    if (!(value >= 0 && Number.isFinite(value))) throw new DomainError('pinch.input', 'Shim and wire are thicknesses of zero or more.', { field })
+    if (!(value >= 0 && Number.isFinite(value)))
+      throw new DomainError('pinch.input', 'Shim and wire are thicknesses of zero or more.', { field })
   }
   const pinchUm = Math.round((shimMm - wireMm) * 1e7) / 1e4
-  return { pinchUm, working: [{ label: pinchUm < 0 ? 'Play in the cap' : 'Pinch', formula: 'shim − wire', substituted: `${shimMm} − ${wireMm}`, result: `${pinchUm.toFixed(0)} µm`, source: 'general practice; wanted value by the maker' }] }
+  return {
+    pinchUm,
+    working: [
+      {
+        label: pinchUm < 0 ? 'Play in the cap' : 'Pinch',
+        formula: 'shim − wire',
+        substituted: `${shimMm} − ${wireMm}`,
+        result: `${pinchUm.toFixed(0)} µm`,
+        source: 'general practice; wanted value by the maker',
+      },
+    ],
+  }
 }

@@ -7,7 +7,10 @@ import { contactPattern, type Corner, type Picture } from '.'
 const [WIDTH, HEIGHT] = [640, 420]
 const CORNERS: Corner[] = [{ x: 90, y: 70 }, { x: 560, y: 40 }, { x: 600, y: 380 }, { x: 60, y: 330 }]
 
-/** From a place of the picture to a place of the face: the eight equations of four point pairs by Gauss elimination, nothing of the program's own mapping. */
+/**
+ * From a place of the picture to a place of the face: the eight equations of four point pairs by Gauss elimination, nothing of the
+ * program's own mapping.
+ */
 function faceMap(corners: readonly Corner[]): (x: number, y: number) => [number, number] {
   const square = [[0, 0], [1, 0], [1, 1], [0, 1]] as const
   const m = corners.flatMap(({ x: px, y: py }, i) => {
@@ -59,10 +62,21 @@ describe('contactPattern', () => {
   })
 
   it('does not care where the lamp stands', () => {
-    fc.assert(fc.property(fc.double({ min: 0.3, max: 1, noNaN: true }), fc.double({ min: 0.3, max: 1, noNaN: true }), fc.double({ min: 0.15, max: 0.85, noNaN: true }), (left, right, share) => {
-      const { share: found } = contactPattern(photo({ isBlue: stripes(share), light: (x, y) => (left + (right - left) * x / WIDTH) * (1 - 0.3 * y / HEIGHT) }), CORNERS)
-      expect(Math.abs(found - share)).toBeLessThan(0.02)
-    }), { numRuns: 8 })
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.3, max: 1, noNaN: true }),
+        fc.double({ min: 0.3, max: 1, noNaN: true }),
+        fc.double({ min: 0.15, max: 0.85, noNaN: true }),
+        (left, right, share) => {
+          const { share: found } = contactPattern(
+            photo({ isBlue: stripes(share), light: (x, y) => (left + ((right - left) * x) / WIDTH) * (1 - (0.3 * y) / HEIGHT) }),
+            CORNERS,
+          )
+          expect(Math.abs(found - share)).toBeLessThan(0.02)
+        },
+      ),
+      { numRuns: 8 },
+    )
   })
 
   it('knows a bare face and a full one', () => {
@@ -73,7 +87,9 @@ describe('contactPattern', () => {
   it('puts the blue into its fields, by area of the face', () => {
     const { grid, share } = contactPattern(photo({ isBlue: (u, v) => u > 0.5 && v < 0.5 }), CORNERS)
     expect(share).toBeCloseTo(0.25, 1)
-    grid.forEach((row, i) => row.forEach((field, j) => expect(Math.abs(field - (j >= 6 && i < 3 ? 1 : 0)), `row ${i}, column ${j}`).toBeLessThan(0.06)))
+    grid.forEach((row, i) =>
+      row.forEach((field, j) => expect(Math.abs(field - (j >= 6 && i < 3 ? 1 : 0)), `row ${i}, column ${j}`).toBeLessThan(0.06)),
+    )
   })
 
   it.each<[string, Scene['isBlue'], object]>([
@@ -84,7 +100,10 @@ describe('contactPattern', () => {
   ])('sees %s', (_name, isBlue, found) => expect(contactPattern(photo({ isBlue }), CORNERS)).toMatchObject(found))
 
   it('sees a hard spot in a bare face', () => {
-    const { highSpots } = contactPattern(photo({ isBlue: (u, v) => Math.abs(u - 4.5 / 12) < 0.04 && Math.abs(v - 2.5 / 6) < 0.08 }), CORNERS)
+    const { highSpots } = contactPattern(
+      photo({ isBlue: (u, v) => Math.abs(u - 4.5 / 12) < 0.04 && Math.abs(v - 2.5 / 6) < 0.08 }),
+      CORNERS,
+    )
     expect(highSpots).toEqual([{ row: 2, column: 4, share: expect.closeTo(0.92, 1) as number }])
   })
 
@@ -93,14 +112,26 @@ describe('contactPattern', () => {
     expect(contactPattern(picture, CORNERS, { threshold: -1 }).share).toBe(1)
     expect(contactPattern(picture, CORNERS, { threshold: 1 }).share).toBe(0)
     const steps: number[] = []
-    expect(code(() => contactPattern(picture, CORNERS, { onProgress: (share) => { steps.push(share); return steps.length < 3 } }))).toBe('contact.stopped')
+    expect(
+      code(() =>
+        contactPattern(picture, CORNERS, {
+          onProgress: (share) => {
+            steps.push(share)
+            return steps.length < 3
+          },
+        }),
+      ),
+    ).toBe('contact.stopped')
     expect(steps).toEqual([0, 0.1, 0.2])
   })
 
   const good = photo({ isBlue: stripes(0.5), noise: 0 })
   it.each<[string, Picture, Corner[], string]>([
-    ['bytes that are no picture', { ...good, data: good.data.slice(5) }, CORNERS, 'contact.picture'], ['a picture of nothing', { width: 0, height: 0, data: new Uint8Array() }, CORNERS, 'contact.picture'],
-    ['three corners', good, CORNERS.slice(1), 'contact.corners'], ['a corner outside', good, CORNERS.with(0, { x: -1, y: 0 }), 'contact.corners'],
-    ['crossed corners', good, [CORNERS[0]!, CORNERS[2]!, CORNERS[1]!, CORNERS[3]!], 'contact.corners'], ['corners on a line', good, [0, 1, 2, 3].map(i => ({ x: 10 * i, y: 10 * i })), 'contact.corners'],
+    ['bytes that are no picture', { ...good, data: good.data.slice(5) }, CORNERS, 'contact.picture'],
+    ['a picture of nothing', { width: 0, height: 0, data: new Uint8Array() }, CORNERS, 'contact.picture'],
+    ['three corners', good, CORNERS.slice(1), 'contact.corners'],
+    ['a corner outside', good, CORNERS.with(0, { x: -1, y: 0 }), 'contact.corners'],
+    ['crossed corners', good, [CORNERS[0]!, CORNERS[2]!, CORNERS[1]!, CORNERS[3]!], 'contact.corners'],
+    ['corners on a line', good, [0, 1, 2, 3].map(i => ({ x: 10 * i, y: 10 * i })), 'contact.corners'],
   ])('refuses %s', (_name, picture, corners, expected) => expect(code(() => contactPattern(picture, corners))).toBe(expected))
 })

@@ -63,7 +63,11 @@ const CLEARLY_MORE = 0.15
  * Source: plane projective mapping of four points; threshold between two kinds by Otsu (1979).
  * @example contactPattern(picture, corners).share // 0.72
  */
-export function contactPattern(picture: Picture, corners: readonly Corner[], { threshold, onProgress }: ContactOptions = {}): ContactPattern {
+export function contactPattern(
+  picture: Picture,
+  corners: readonly Corner[],
+  { threshold, onProgress }: ContactOptions = {},
+): ContactPattern {
   check(picture, corners)
   const blueness = sampleBlueness(picture, mappingOf(corners), onProgress)
   const limit = threshold ?? thresholdOf(blueness)
@@ -74,7 +78,7 @@ export function contactPattern(picture: Picture, corners: readonly Corner[], { t
     if (blueness[i]! < limit) continue
     mask[i] = 1
     total += 1
-    counts[Math.floor(i / MASK_WIDTH / SAMPLES_A_ROW)]![Math.floor(i % MASK_WIDTH / SAMPLES_A_COLUMN)]! += 1
+    counts[Math.floor(i / MASK_WIDTH / SAMPLES_A_ROW)]![Math.floor((i % MASK_WIDTH) / SAMPLES_A_COLUMN)]! += 1
   }
   const grid = counts.map(row => row.map(count => count / (SAMPLES_A_ROW * SAMPLES_A_COLUMN)))
   const ends = { first: meanOf(grid, (_row, column) => column < 2), last: meanOf(grid, (_row, column) => column >= GRID_COLUMNS - 2) }
@@ -82,20 +86,32 @@ export function contactPattern(picture: Picture, corners: readonly Corner[], { t
   const [upper, lower] = [meanOf(grid, row => row < GRID_ROWS / 2), meanOf(grid, row => row >= GRID_ROWS / 2)]
   const [firstCarries, lastCarries] = [isClearlyMore(ends.first, middle), isClearlyMore(ends.last, middle)]
   return {
-    share: total / blueness.length, grid, threshold: limit, highSpots: highSpotsOf(grid), mask, maskWidth: MASK_WIDTH, maskHeight: MASK_HEIGHT,
+    share: total / blueness.length,
+    grid,
+    threshold: limit,
+    highSpots: highSpotsOf(grid),
+    mask,
+    maskWidth: MASK_WIDTH,
+    maskHeight: MASK_HEIGHT,
     edgeLoading: firstCarries && lastCarries ? 'both ends' : firstCarries ? 'first end' : lastCarries ? 'last end' : 'none',
     sideLoading: isClearlyMore(upper, lower) ? 'upper' : isClearlyMore(lower, upper) ? 'lower' : 'none',
   }
 }
 
 function check({ width, height, data }: Picture, corners: readonly Corner[]): void {
-  if (!Number.isInteger(width) || !Number.isInteger(height) || width < 8 || height < 8 || data.length !== width * height * 4) throw new DomainError('contact.picture', 'This is no picture that can be read: its bytes do not match its size.')
-  if (corners.length !== 4 || !corners.every(({ x, y }) => x >= 0 && y >= 0 && x <= width && y <= height)) throw new DomainError('contact.corners', 'The face needs four corners inside the picture.')
+  if (!Number.isInteger(width) || !Number.isInteger(height) || width < 8 || height < 8 || data.length !== width * height * 4)
+    throw new DomainError('contact.picture', 'This is no picture that can be read: its bytes do not match its size.')
+  if (corners.length !== 4 || !corners.every(({ x, y }) => x >= 0 && y >= 0 && x <= width && y <= height))
+    throw new DomainError('contact.corners', 'The face needs four corners inside the picture.')
   const turns = corners.map((corner, i) => {
     const [next, after] = [corners[(i + 1) % 4]!, corners[(i + 2) % 4]!]
     return (next.x - corner.x) * (after.y - next.y) - (next.y - corner.y) * (after.x - next.x)
   })
-  if (!turns.every(turn => turn > 16) && !turns.every(turn => turn < -16)) throw new DomainError('contact.corners', 'The four corners must go round the face in turn, without crossing and without lying on one line.')
+  if (!turns.every(turn => turn > 16) && !turns.every(turn => turn < -16))
+    throw new DomainError(
+      'contact.corners',
+      'The four corners must go round the face in turn, without crossing and without lying on one line.',
+    )
 }
 
 type Mapping = (u: number, v: number) => readonly [number, number, number]
@@ -125,11 +141,18 @@ function sampleBlueness({ width, height, data }: Picture, map: Mapping, onProgre
     return sum < BLACK ? 0 : (data[pixel + 2]! - data[pixel]!) / sum
   }
   for (let row = 0; row < MASK_HEIGHT; row++) {
-    if (row % 60 === 0 && onProgress?.(row / MASK_HEIGHT) === false) throw new DomainError('contact.stopped', 'The picture was not looked at to its end.')
+    if (row % 60 === 0 && onProgress?.(row / MASK_HEIGHT) === false)
+      throw new DomainError('contact.stopped', 'The picture was not looked at to its end.')
     for (let column = 0; column < MASK_WIDTH; column++) {
       const [x, y, w] = map((column + 0.5) / MASK_WIDTH, (row + 0.5) / MASK_HEIGHT)
       const pixel = (inside(y / w, height) * width + inside(x / w, width)) * 4
-      blueness[row * MASK_WIDTH + column] = medianOfFive(at(pixel), at(pixel - 4), at(pixel + 4), at(pixel - 4 * width), at(pixel + 4 * width))
+      blueness[row * MASK_WIDTH + column] = medianOfFive(
+        at(pixel),
+        at(pixel - 4),
+        at(pixel + 4),
+        at(pixel - 4 * width),
+        at(pixel + 4 * width),
+      )
     }
   }
   return blueness
@@ -173,7 +196,9 @@ const isClearlyMore = (one: number, other: number) => one - other > CLEARLY_MORE
 /** Fields that are mostly blue while the fields round them are mostly bare. */
 function highSpotsOf(grid: readonly (readonly number[])[]): ContactPattern['highSpots'] {
   return grid.flatMap((cells, row) => cells.flatMap((share, column) => {
-    const round = [-1, 0, 1].flatMap(dr => [-1, 0, 1].map(dc => dr === 0 && dc === 0 ? undefined : grid[row + dr]?.[column + dc])).filter(value => value !== undefined)
+    const round = [-1, 0, 1]
+      .flatMap(dr => [-1, 0, 1].map(dc => (dr === 0 && dc === 0 ? undefined : grid[row + dr]?.[column + dc])))
+      .filter(value => value !== undefined)
     const ofRound = mean(round)
     return share > 0.6 && ofRound < share / 3 ? [{ row, column, share }] : []
   }))

@@ -63,17 +63,40 @@ const DEVIATIONS_A_ZONE = 6
  * warms with the bearing loosens the outer ring: give that as less interference.
  * Source: growth of the raceways by Lamé as `interferenceFit`; loss by warmth α ΔT · outer raceway, general practice of bearing makers;
  * Monte Carlo as in JCGM 101.
- * @example operatingClearance({ boreMm: 70, outerDiameterMm: 150, unmountedUm: { minUm: 25, maxUm: 51 }, shaftInterferenceUm: { minUm: 2, maxUm: 36 }, housingInterferenceUm: { minUm: -68, maxUm: 0 }, innerWarmerK: { min: 3, max: 8 } }).chanceOfPreload
+ * @example operatingClearance({ boreMm: 70, outerDiameterMm: 150, unmountedUm: { minUm: 25, maxUm: 51 }, shaftInterferenceUm: { minUm:
+ *   2, maxUm: 36 }, housingInterferenceUm: { minUm: -68, maxUm: 0 }, innerWarmerK: { min: 3, max: 8 } }).chanceOfPreload
  */
 export function operatingClearance(input: OperatingClearanceInput): OperatingClearance {
-  const { boreMm, outerDiameterMm, unmountedUm, shaftInterferenceUm, housingInterferenceUm, innerWarmerK, shaftBoreMm = 0, housingOuterMm, alphaPerK = STEEL_PER_K, draws = 100_000, seed = 1 } = input
+  const {
+    boreMm,
+    outerDiameterMm,
+    unmountedUm,
+    shaftInterferenceUm,
+    housingInterferenceUm,
+    innerWarmerK,
+    shaftBoreMm = 0,
+    housingOuterMm,
+    alphaPerK = STEEL_PER_K,
+    draws = 100_000,
+    seed = 1,
+  } = input
   check(input, draws)
   const innerRacewayMm = (3 * boreMm + outerDiameterMm) / 4
   const outerRacewayMm = (boreMm + 3 * outerDiameterMm) / 4
   // Linear in the interference, so one micrometre tells all.
   const joint = { lengthMm: 1, interferenceUm: 1, inner: STEEL, outer: STEEL, friction: 0 }
-  const shaft = interferenceFit({ ...joint, fitDiameterMm: boreMm, innerBoreMm: shaftBoreMm, outerDiameterMm: innerRacewayMm }).hubOuterChangeUm
-  const housing = -interferenceFit({ ...joint, fitDiameterMm: outerDiameterMm, innerBoreMm: outerRacewayMm, outerDiameterMm: housingOuterMm ?? 3 * outerDiameterMm }).innerBoreChangeUm
+  const shaft = interferenceFit({
+    ...joint,
+    fitDiameterMm: boreMm,
+    innerBoreMm: shaftBoreMm,
+    outerDiameterMm: innerRacewayMm,
+  }).hubOuterChangeUm
+  const housing = -interferenceFit({
+    ...joint,
+    fitDiameterMm: outerDiameterMm,
+    innerBoreMm: outerRacewayMm,
+    outerDiameterMm: housingOuterMm ?? 3 * outerDiameterMm,
+  }).innerBoreChangeUm
   const perK = alphaPerK * outerRacewayMm * 1000
 
   const draw = normalFrom(seed)
@@ -99,15 +122,54 @@ export function operatingClearance(input: OperatingClearanceInput): OperatingCle
   const chanceOfPreload = preloaded / draws
   const zone = (range: Range) => `${range.minUm} … ${range.maxUm} µm`
   const working: WorkingLine[] = [
-    { label: 'Unmounted', formula: 'clearance of the new bearing', substituted: zone(unmountedUm), result: `mean ${((unmountedUm.minUm + unmountedUm.maxUm) / 2).toFixed(1)} µm`, source: 'ISO 5753-1 or the maker' },
-    { label: 'Lost to the shaft', formula: `${shaft.toFixed(3)} · interference`, substituted: zone(shaftInterferenceUm), result: `raceway at ${innerRacewayMm.toFixed(0)} mm`, source: 'Lamé' },
-    { label: 'Lost to the housing', formula: `${housing.toFixed(3)} · interference`, substituted: zone(housingInterferenceUm), result: `raceway at ${outerRacewayMm.toFixed(0)} mm`, source: 'Lamé' },
-    { label: 'Lost to warmth', formula: 'α ΔT · outer raceway', substituted: `${perK.toFixed(2)} µm/K · ${innerWarmerK.min} … ${innerWarmerK.max} K`, result: `mean ${(perK * (innerWarmerK.min + innerWarmerK.max) / 2).toFixed(1)} µm`, source: 'linear expansion; general practice' },
-    { label: 'At work', formula: 'unmounted − losses, drawn at random', substituted: `${draws} draws, seed ${seed}`, result: `mean ${meanUm.toFixed(1)} µm, preload in ${(chanceOfPreload * 100).toFixed(1)} %`, source: 'Monte Carlo, JCGM 101' },
+    {
+      label: 'Unmounted',
+      formula: 'clearance of the new bearing',
+      substituted: zone(unmountedUm),
+      result: `mean ${((unmountedUm.minUm + unmountedUm.maxUm) / 2).toFixed(1)} µm`,
+      source: 'ISO 5753-1 or the maker',
+    },
+    {
+      label: 'Lost to the shaft',
+      formula: `${shaft.toFixed(3)} · interference`,
+      substituted: zone(shaftInterferenceUm),
+      result: `raceway at ${innerRacewayMm.toFixed(0)} mm`,
+      source: 'Lamé',
+    },
+    {
+      label: 'Lost to the housing',
+      formula: `${housing.toFixed(3)} · interference`,
+      substituted: zone(housingInterferenceUm),
+      result: `raceway at ${outerRacewayMm.toFixed(0)} mm`,
+      source: 'Lamé',
+    },
+    {
+      label: 'Lost to warmth',
+      formula: 'α ΔT · outer raceway',
+      substituted: `${perK.toFixed(2)} µm/K · ${innerWarmerK.min} … ${innerWarmerK.max} K`,
+      result: `mean ${((perK * (innerWarmerK.min + innerWarmerK.max)) / 2).toFixed(1)} µm`,
+      source: 'linear expansion; general practice',
+    },
+    {
+      label: 'At work',
+      formula: 'unmounted − losses, drawn at random',
+      substituted: `${draws} draws, seed ${seed}`,
+      result: `mean ${meanUm.toFixed(1)} µm, preload in ${(chanceOfPreload * 100).toFixed(1)} %`,
+      source: 'Monte Carlo, JCGM 101',
+    },
   ]
   return {
-    meanUm, standardDeviationUm: Math.sqrt(squares / draws), p5Um: values[Math.floor(draws * 0.05)]!, p95Um: values[Math.floor(draws * 0.95)]!,
-    minUm, maxUm, chanceOfPreload, verdict: chanceOfPreload > OUT_ABOVE ? 'out' : chanceOfPreload > DOUBTFUL_ABOVE ? 'doubtful' : 'in', bins, lossPerUm: { shaft, housing }, working,
+    meanUm,
+    standardDeviationUm: Math.sqrt(squares / draws),
+    p5Um: values[Math.floor(draws * 0.05)]!,
+    p95Um: values[Math.floor(draws * 0.95)]!,
+    minUm,
+    maxUm,
+    chanceOfPreload,
+    verdict: chanceOfPreload > OUT_ABOVE ? 'out' : chanceOfPreload > DOUBTFUL_ABOVE ? 'doubtful' : 'in',
+    bins,
+    lossPerUm: { shaft, housing },
+    working,
   }
 }
 
@@ -129,11 +191,22 @@ function normalFrom(seed: number): (min: number, max: number) => number {
   return (min, max) => Math.min(max, Math.max(min, (min + max) / 2 + normal() * (max - min) / DEVIATIONS_A_ZONE))
 }
 
-function check({ boreMm, outerDiameterMm, unmountedUm, shaftInterferenceUm, housingInterferenceUm, innerWarmerK }: OperatingClearanceInput, draws: number): void {
-  if (!(boreMm > 0 && outerDiameterMm > boreMm && Number.isFinite(outerDiameterMm))) throw new DomainError('bearing.geometry', `A bearing of ${boreMm} mm bore and ${outerDiameterMm} mm outside cannot be.`, { field: 'outerDiameterMm' })
+function check(
+  { boreMm, outerDiameterMm, unmountedUm, shaftInterferenceUm, housingInterferenceUm, innerWarmerK }: OperatingClearanceInput,
+  draws: number,
+): void {
+  if (!(boreMm > 0 && outerDiameterMm > boreMm && Number.isFinite(outerDiameterMm)))
+    throw new DomainError('bearing.geometry', `A bearing of ${boreMm} mm bore and ${outerDiameterMm} mm outside cannot be.`, {
+      field: 'outerDiameterMm',
+    })
   for (const [field, range] of Object.entries({ unmountedUm, shaftInterferenceUm, housingInterferenceUm })) {
-    if (!(range.minUm <= range.maxUm && Number.isFinite(range.minUm + range.maxUm))) throw new DomainError('bearing.range', 'The smaller end of a range comes first, and both are numbers.', { field })
+    if (!(range.minUm <= range.maxUm && Number.isFinite(range.minUm + range.maxUm)))
+      throw new DomainError('bearing.range', 'The smaller end of a range comes first, and both are numbers.', { field })
   }
-  if (!(innerWarmerK.min <= innerWarmerK.max && Number.isFinite(innerWarmerK.min + innerWarmerK.max))) throw new DomainError('bearing.range', 'The smaller temperature difference comes first, and both are numbers.', { field: 'innerWarmerK' })
-  if (!Number.isInteger(draws) || draws < 100 || draws > 10_000_000) throw new DomainError('bearing.draws', 'Between 100 and 10,000,000 draws are made.', { field: 'draws' })
+  if (!(innerWarmerK.min <= innerWarmerK.max && Number.isFinite(innerWarmerK.min + innerWarmerK.max)))
+    throw new DomainError('bearing.range', 'The smaller temperature difference comes first, and both are numbers.', {
+      field: 'innerWarmerK',
+    })
+  if (!Number.isInteger(draws) || draws < 100 || draws > 10_000_000)
+    throw new DomainError('bearing.draws', 'Between 100 and 10,000,000 draws are made.', { field: 'draws' })
 }

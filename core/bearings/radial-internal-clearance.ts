@@ -23,7 +23,12 @@ const TABLES: Record<RollingBearingKind, ClearanceTable> = { deepGrooveBall: DEE
 export function radialInternalClearance(kind: RollingBearingKind, boreMm: number, group: ClearanceGroup): ClearanceRange {
   const { fromMm, rows } = TABLES[kind]
   const row = rows.find(candidate => boreMm <= candidate.boreMm)
-  if (!row || !(boreMm > 0) || boreMm < fromMm) throw new DomainError('bearing.bore', `The tables reach from ${fromMm || 1} to ${rows.at(-1)!.boreMm} mm bore; ${boreMm} mm is outside.`, { field: 'boreMm' })
+  if (!row || !(boreMm > 0) || boreMm < fromMm)
+    throw new DomainError(
+      'bearing.bore',
+      `The tables reach from ${fromMm || 1} to ${rows.at(-1)!.boreMm} mm bore; ${boreMm} mm is outside.`,
+      { field: 'boreMm' },
+    )
   const range = row.groups[CLEARANCE_GROUPS.indexOf(group)]
   if (!range) throw new DomainError('bearing.group', `The standard has no ${group} for a bore of ${boreMm} mm.`, { field: 'group' })
   return { minUm: range[0], maxUm: range[1] }
@@ -37,7 +42,11 @@ export function radialInternalClearance(kind: RollingBearingKind, boreMm: number
  * Source: as `radialInternalClearance`.
  * @example clearanceGroupsOf('deepGrooveBall', 70, 30).groups.filter(line => line.holds).map(line => line.group) // ['CN', 'C3']
  */
-export function clearanceGroupsOf(kind: RollingBearingKind, boreMm: number, measuredUm?: number): { groups: (ClearanceRange & { group: ClearanceGroup, holds: boolean })[], working: WorkingLine[] } {
+export function clearanceGroupsOf(
+  kind: RollingBearingKind,
+  boreMm: number,
+  measuredUm?: number,
+): { groups: (ClearanceRange & { group: ClearanceGroup; holds: boolean })[]; working: WorkingLine[] } {
   const groups = CLEARANCE_GROUPS.flatMap((group) => {
     try {
       const { minUm, maxUm } = radialInternalClearance(kind, boreMm, group)
@@ -48,5 +57,14 @@ export function clearanceGroupsOf(kind: RollingBearingKind, boreMm: number, meas
     }
   })
   const name = kind === 'deepGrooveBall' ? 'deep groove ball' : 'cylindrical roller'
-  return { groups, working: groups.map(({ group, minUm, maxUm }) => ({ label: group, formula: 'table of the standard', substituted: `${name}, bore ${boreMm} mm`, result: `${minUm} … ${maxUm} µm`, source: 'ISO 5753-1:2009' })) }
+  return {
+    groups,
+    working: groups.map(({ group, minUm, maxUm }) => ({
+      label: group,
+      formula: 'table of the standard',
+      substituted: `${name}, bore ${boreMm} mm`,
+      result: `${minUm} … ${maxUm} µm`,
+      source: 'ISO 5753-1:2009',
+    })),
+  }
 }

@@ -46,7 +46,10 @@ const LARGEST_MM = 500
  * @example recommendedSeat({ rolling: 'ball', rotatingLoadOn: 'inner', load: 'normal', boreMm: 70 }) // shaft 'k5', housing 'H7'
  */
 export function recommendedSeat({ rolling, rotatingLoadOn, load, boreMm, outerMustMove = false }: SeatInput): RecommendedSeat {
-  if (!(boreMm > 0 && boreMm <= LARGEST_MM)) throw new DomainError('bearing.bore', `A bore of ${boreMm} mm is outside the usual seats, which reach to ${LARGEST_MM} mm.`, { field: 'boreMm' })
+  if (!(boreMm > 0 && boreMm <= LARGEST_MM))
+    throw new DomainError('bearing.bore', `A bore of ${boreMm} mm is outside the usual seats, which reach to ${LARGEST_MM} mm.`, {
+      field: 'boreMm',
+    })
   const shaft = rotatingLoadOn === 'outer'
     ? (outerMustMove ? 'h6' : 'g6')
     : SHAFT[rolling][load].find(([upto]) => boreMm <= upto)![1]
@@ -54,8 +57,20 @@ export function recommendedSeat({ rolling, rotatingLoadOn, load, boreMm, outerMu
     ? (load === 'light' ? 'H8' : 'H7')
     : rotatingLoadOn === 'outer' ? HOUSING_ROTATING[load] : outerMustMove ? 'J7' : load === 'heavy' ? 'M7' : 'K7'
   const working: WorkingLine[] = [
-    { label: 'Shaft', formula: 'load goes round on the inner ring: tight; stands still on it: loose', substituted: `${rolling} bearing, ${load} load, ${boreMm} mm`, result: shaft, source: 'general practice; maker first' },
-    { label: 'Housing', formula: 'load goes round on the outer ring: tight; stands still on it: may slide', substituted: `load goes round on: ${rotatingLoadOn}${outerMustMove ? ', must move' : ''}`, result: housing, source: 'general practice; maker first' },
+    {
+      label: 'Shaft',
+      formula: 'load goes round on the inner ring: tight; stands still on it: loose',
+      substituted: `${rolling} bearing, ${load} load, ${boreMm} mm`,
+      result: shaft,
+      source: 'general practice; maker first',
+    },
+    {
+      label: 'Housing',
+      formula: 'load goes round on the outer ring: tight; stands still on it: may slide',
+      substituted: `load goes round on: ${rotatingLoadOn}${outerMustMove ? ', must move' : ''}`,
+      result: housing,
+      source: 'general practice; maker first',
+    },
   ]
   return { shaft, housing, working }
 }

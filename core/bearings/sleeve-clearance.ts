@@ -17,11 +17,18 @@ export type GaugeScale = readonly { widthMm: number, clearanceUm: number }[]
  */
 export function plasticGaugeClearance(widthMm: number, scale: GaugeScale): number {
   const marks = [...scale].sort((one, other) => one.widthMm - other.widthMm)
-  if (marks.length < 2 || !marks.every(({ widthMm: width, clearanceUm }) => width > 0 && clearanceUm > 0)) throw new DomainError('gauge.scale', 'The scale of a strip has two marks or more, with widths and clearances greater than zero.')
-  if (marks.some((mark, i) => i > 0 && (mark.widthMm === marks[i - 1]!.widthMm || mark.clearanceUm >= marks[i - 1]!.clearanceUm))) throw new DomainError('gauge.scale', 'On a scale a wider strip means less clearance. Check the marks.')
+  if (marks.length < 2 || !marks.every(({ widthMm: width, clearanceUm }) => width > 0 && clearanceUm > 0))
+    throw new DomainError('gauge.scale', 'The scale of a strip has two marks or more, with widths and clearances greater than zero.')
+  if (marks.some((mark, i) => i > 0 && (mark.widthMm === marks[i - 1]!.widthMm || mark.clearanceUm >= marks[i - 1]!.clearanceUm)))
+    throw new DomainError('gauge.scale', 'On a scale a wider strip means less clearance. Check the marks.')
   if (!(widthMm > 0)) throw new DomainError('gauge.width', 'The width of the strip is greater than zero.', { field: 'widthMm' })
   const after = marks.findIndex(mark => widthMm <= mark.widthMm)
-  if (after < 0 || widthMm < marks[0]!.widthMm) throw new DomainError('gauge.off-scale', `A strip of ${widthMm} mm is off its scale, which reaches from ${marks[0]!.widthMm} to ${marks.at(-1)!.widthMm} mm. Take the strip for the next range.`, { field: 'widthMm' })
+  if (after < 0 || widthMm < marks[0]!.widthMm)
+    throw new DomainError(
+      'gauge.off-scale',
+      `A strip of ${widthMm} mm is off its scale, which reaches from ${marks[0]!.widthMm} to ${marks.at(-1)!.widthMm} mm. Take the strip for the next range.`,
+      { field: 'widthMm' },
+    )
   if (after === 0) return marks[0]!.clearanceUm
   const [narrow, wide] = [marks[after - 1]!, marks[after]!]
   const share = (1 / widthMm - 1 / narrow.widthMm) / (1 / wide.widthMm - 1 / narrow.widthMm)
@@ -66,46 +73,89 @@ export function sleeveClearance(measurement: SleeveMeasurement, journal?: { diam
   const spreadUm = Math.max(...values) - Math.min(...values)
   if (!journal) return { clearanceUm, spreadUm, relativePerMille: undefined, usualPerMille: undefined, against: undefined, working }
   const { diameterMm, speedRpm } = journal
-  if (!(diameterMm > 0) || !(speedRpm >= 0)) throw new DomainError('sleeve.input', 'The journal needs a diameter greater than zero and a speed.', { field: 'diameterMm' })
+  if (!(diameterMm > 0) || !(speedRpm >= 0))
+    throw new DomainError('sleeve.input', 'The journal needs a diameter greater than zero and a speed.', { field: 'diameterMm' })
   const speedMs = Math.PI * diameterMm / 1000 * speedRpm / 60
   const relativePerMille = clearanceUm / diameterMm
   const middle = 0.8 * speedMs ** 0.25
   const usualPerMille = { low: middle * (1 - USUAL_BAND), high: middle * (1 + USUAL_BAND) }
   const against = relativePerMille < usualPerMille.low ? 'tight' : relativePerMille > usualPerMille.high ? 'wide' : 'usual'
   working.push(
-    { label: 'Relative clearance', formula: 'clearance ÷ journal', substituted: `${clearanceUm.toFixed(0)} µm ÷ ${diameterMm} mm`, result: `${relativePerMille.toFixed(2)} ‰`, source: 'definition' },
-    { label: 'Usual at this speed', formula: '0.8 ⁴√v ‰ ± 35 %', substituted: `v = ${speedMs.toFixed(1)} m/s`, result: `${usualPerMille.low.toFixed(2)} … ${usualPerMille.high.toFixed(2)} ‰: ${against}`, source: 'Vogelpohl; general practice, drawing first' },
+    {
+      label: 'Relative clearance',
+      formula: 'clearance ÷ journal',
+      substituted: `${clearanceUm.toFixed(0)} µm ÷ ${diameterMm} mm`,
+      result: `${relativePerMille.toFixed(2)} ‰`,
+      source: 'definition',
+    },
+    {
+      label: 'Usual at this speed',
+      formula: '0.8 ⁴√v ‰ ± 35 %',
+      substituted: `v = ${speedMs.toFixed(1)} m/s`,
+      result: `${usualPerMille.low.toFixed(2)} … ${usualPerMille.high.toFixed(2)} ‰: ${against}`,
+      source: 'Vogelpohl; general practice, drawing first',
+    },
   )
   return { clearanceUm, spreadUm, relativePerMille, usualPerMille, against, working }
 }
 
 function resultsOf(measurement: SleeveMeasurement): { values: number[], working: WorkingLine[] } {
   const need = (values: readonly number[], field: string, what: string) => {
-    if (values.length === 0 || !values.every(value => value >= 0 && Number.isFinite(value))) throw new DomainError('sleeve.input', `${what} needs at least one reading, and none below zero.`, { field })
+    if (values.length === 0 || !values.every(value => value >= 0 && Number.isFinite(value)))
+      throw new DomainError('sleeve.input', `${what} needs at least one reading, and none below zero.`, { field })
   }
-  const line = (formula: string, substituted: string, resultUm: number, source: string): WorkingLine[] => [{ label: 'Clearance', formula, substituted, result: `${resultUm.toFixed(1)} µm`, source }]
+  const line = (formula: string, substituted: string, resultUm: number, source: string): WorkingLine[] => [
+    { label: 'Clearance', formula, substituted, result: `${resultUm.toFixed(1)} µm`, source },
+  ]
   switch (measurement.method) {
     case 'two surveys': {
       need([measurement.boreMm, measurement.journalMm], 'boreMm', 'A pair of surveys')
       const value = (measurement.boreMm - measurement.journalMm) * 1000
-      return { values: [value], working: line('bore − journal', `${measurement.boreMm} − ${measurement.journalMm}`, value, 'mean of both surveys, at one temperature') }
+      return {
+        values: [value],
+        working: line(
+          'bore − journal',
+          `${measurement.boreMm} − ${measurement.journalMm}`,
+          value,
+          'mean of both surveys, at one temperature',
+        ),
+      }
     }
     case 'plastic gauge': {
       need(measurement.widthsMm, 'widthsMm', 'A plastic gauge')
       const values = measurement.widthsMm.map(width => plasticGaugeClearance(width, measurement.scale))
-      return { values, working: line('width through the scale of the strip, mean', measurement.widthsMm.join(', '), mean(values), 'scale of the strip') }
+      return {
+        values,
+        working: line('width through the scale of the strip, mean', measurement.widthsMm.join(', '), mean(values), 'scale of the strip'),
+      }
     }
     case 'lead wire': {
       need(measurement.topWiresMm, 'topWiresMm', 'Lead wire over the journal')
       need(measurement.jointWiresMm, 'jointWiresMm', 'Lead wire in the joint')
       const joint = mean(measurement.jointWiresMm)
       const values = measurement.topWiresMm.map(top => (top - joint) * 1000)
-      return { values, working: line('mean of top wires − mean of joint wires', `${mean(measurement.topWiresMm).toFixed(3)} − ${joint.toFixed(3)}`, mean(values), 'general practice; remove shims first, or add them on both sides') }
+      return {
+        values,
+        working: line(
+          'mean of top wires − mean of joint wires',
+          `${mean(measurement.topWiresMm).toFixed(3)} − ${joint.toFixed(3)}`,
+          mean(values),
+          'general practice; remove shims first, or add them on both sides',
+        ),
+      }
     }
     case 'lift': {
       need(measurement.liftsMm, 'liftsMm', 'A lift')
       const values = measurement.liftsMm.map(lift => lift * 1000)
-      return { values, working: line('mean of the lifts', measurement.liftsMm.join(', '), mean(values), 'dial on the shaft next to the bearing; a sagging shaft shows less') }
+      return {
+        values,
+        working: line(
+          'mean of the lifts',
+          measurement.liftsMm.join(', '),
+          mean(values),
+          'dial on the shaft next to the bearing; a sagging shaft shows less',
+        ),
+      }
     }
   }
 }

@@ -31,8 +31,15 @@ export function thrustFloat(before: Pushes, after: Pushes): ThrustFloat {
   const changeMm = withoutDust(closed.meanMm - open.meanMm)
   const isPinched = changeMm < -Math.max(SMALLEST_CHANGE_MM, open.spreadMm + closed.spreadMm)
   const working: WorkingLine[] = [
-    ...open.working.map(line => ({ ...line, label: 'Float, open' })), ...closed.working.map(line => ({ ...line, label: 'Float, closed' })),
-    { label: 'Change by closing', formula: 'closed − open', substituted: `${closed.meanMm.toFixed(3)} − ${open.meanMm.toFixed(3)}`, result: `${changeMm.toFixed(3)} mm${isPinched ? ': clamped' : ''}`, source: 'general practice' },
+    ...open.working.map(line => ({ ...line, label: 'Float, open' })),
+    ...closed.working.map(line => ({ ...line, label: 'Float, closed' })),
+    {
+      label: 'Change by closing',
+      formula: 'closed − open',
+      substituted: `${closed.meanMm.toFixed(3)} − ${open.meanMm.toFixed(3)}`,
+      result: `${changeMm.toFixed(3)} mm${isPinched ? ': clamped' : ''}`,
+      source: 'general practice',
+    },
   ]
   return { beforeMm: open.meanMm, afterMm: closed.meanMm, changeMm, isPinched, working }
 }
@@ -58,16 +65,43 @@ export interface LocknutTabs {
  * Source: geometry of the thread; whole tabs only, because the nut must be locked.
  * @example locknutTabs({ pitchMm: 2, tabs: 17, presentUm: 400, wantedUm: 160 }) // perTabUm 117.6, tabs 2
  */
-export function locknutTabs({ pitchMm, tabs, presentUm, wantedUm }: { pitchMm: number, tabs: number, presentUm: number, wantedUm: number }): LocknutTabs {
-  if (!(pitchMm > 0 && pitchMm < 20)) throw new DomainError('locknut.input', 'The pitch is greater than zero, most often 0.75 to 6 mm.', { field: 'pitchMm' })
-  if (!Number.isInteger(tabs) || tabs < 1 || tabs > 100) throw new DomainError('locknut.input', 'A lockwasher has between 1 and 100 tabs.', { field: 'tabs' })
-  if (!Number.isFinite(presentUm + wantedUm) || wantedUm < 0) throw new DomainError('locknut.input', 'Present and wanted clearance must be numbers, the wanted one not below zero.', { field: 'wantedUm' })
-  const perTabUm = pitchMm * 1000 / tabs
+export function locknutTabs({
+  pitchMm,
+  tabs,
+  presentUm,
+  wantedUm,
+}: {
+  pitchMm: number
+  tabs: number
+  presentUm: number
+  wantedUm: number
+}): LocknutTabs {
+  if (!(pitchMm > 0 && pitchMm < 20))
+    throw new DomainError('locknut.input', 'The pitch is greater than zero, most often 0.75 to 6 mm.', { field: 'pitchMm' })
+  if (!Number.isInteger(tabs) || tabs < 1 || tabs > 100)
+    throw new DomainError('locknut.input', 'A lockwasher has between 1 and 100 tabs.', { field: 'tabs' })
+  if (!Number.isFinite(presentUm + wantedUm) || wantedUm < 0)
+    throw new DomainError('locknut.input', 'Present and wanted clearance must be numbers, the wanted one not below zero.', {
+      field: 'wantedUm',
+    })
+  const perTabUm = (pitchMm * 1000) / tabs
   const turn = Math.round((presentUm - wantedUm) / perTabUm)
   const resultUm = presentUm - turn * perTabUm
   const working: WorkingLine[] = [
-    { label: 'Movement a tab', formula: 'pitch ÷ tabs', substituted: `${pitchMm} mm ÷ ${tabs}`, result: `${perTabUm.toFixed(1)} µm`, source: 'geometry of the thread' },
-    { label: turn < 0 ? 'Loosen by' : 'Tighten by', formula: '(present − wanted) ÷ movement a tab, whole', substituted: `(${presentUm} − ${wantedUm}) ÷ ${perTabUm.toFixed(1)}`, result: `${Math.abs(turn)} ${Math.abs(turn) === 1 ? 'tab' : 'tabs'}, then ${resultUm.toFixed(0)} µm`, source: 'a nut is locked at whole tabs' },
+    {
+      label: 'Movement a tab',
+      formula: 'pitch ÷ tabs',
+      substituted: `${pitchMm} mm ÷ ${tabs}`,
+      result: `${perTabUm.toFixed(1)} µm`,
+      source: 'geometry of the thread',
+    },
+    {
+      label: turn < 0 ? 'Loosen by' : 'Tighten by',
+      formula: '(present − wanted) ÷ movement a tab, whole',
+      substituted: `(${presentUm} − ${wantedUm}) ÷ ${perTabUm.toFixed(1)}`,
+      result: `${Math.abs(turn)} ${Math.abs(turn) === 1 ? 'tab' : 'tabs'}, then ${resultUm.toFixed(0)} µm`,
+      source: 'a nut is locked at whole tabs',
+    },
   ]
   return { perTabUm, tabs: turn, resultUm, working }
 }
@@ -99,7 +133,17 @@ export function centreEndClearance({ driveEndMm, otherEndMm }: { driveEndMm: num
   const shiftMm = withoutDust(Math.abs(difference) / 2)
   const towards = shiftMm < CENTRED_MM ? 'stays' : difference > 0 ? 'drive end' : 'other end'
   return {
-    totalMm: driveEndMm + otherEndMm, shiftMm, towards,
-    working: [{ label: 'Shift', formula: '|drive end − other end| ÷ 2', substituted: `|${driveEndMm} − ${otherEndMm}| ÷ 2`, result: `${shiftMm.toFixed(3)} mm${towards === 'stays' ? '' : ` towards the ${towards}`}`, source: 'geometry' }],
+    totalMm: driveEndMm + otherEndMm,
+    shiftMm,
+    towards,
+    working: [
+      {
+        label: 'Shift',
+        formula: '|drive end − other end| ÷ 2',
+        substituted: `|${driveEndMm} − ${otherEndMm}| ÷ 2`,
+        result: `${shiftMm.toFixed(3)} mm${towards === 'stays' ? '' : ` towards the ${towards}`}`,
+        source: 'geometry',
+      },
+    ],
   }
 }

@@ -112,10 +112,27 @@ describe('toleranceLimits', () => {
   })
 
   it.each<[number, string, string]>([
-    [0, 'H7', 'fit.size'], [-3, 'H7', 'fit.size'], [3151, 'H7', 'fit.size'], [Number.NaN, 'H7', 'fit.size'],
-    [25, 'H19', 'fit.no-class'], [25, 'i6', 'fit.no-class'], [25, 'Js6', 'fit.no-class'], [25, '', 'fit.no-class'], [25, 'H', 'fit.no-class'], [25, 'H07', 'fit.no-class'],
-    [20, 't6', 'fit.no-value'], [60, 'cd6', 'fit.no-value'], [600, 'a9', 'fit.no-value'], [600, 'z6', 'fit.no-value'], [600, 'H01', 'fit.no-value'],
-    [1, 'a11', 'fit.no-value'], [0.9, 'H14', 'fit.no-value'], [25, 'K9', 'fit.no-value'], [25, 'j8', 'fit.no-value'], [25, 'J9', 'fit.no-value'], [1, 'N9', 'fit.no-value'],
+    [0, 'H7', 'fit.size'],
+    [-3, 'H7', 'fit.size'],
+    [3151, 'H7', 'fit.size'],
+    [Number.NaN, 'H7', 'fit.size'],
+    [25, 'H19', 'fit.no-class'],
+    [25, 'i6', 'fit.no-class'],
+    [25, 'Js6', 'fit.no-class'],
+    [25, '', 'fit.no-class'],
+    [25, 'H', 'fit.no-class'],
+    [25, 'H07', 'fit.no-class'],
+    [20, 't6', 'fit.no-value'],
+    [60, 'cd6', 'fit.no-value'],
+    [600, 'a9', 'fit.no-value'],
+    [600, 'z6', 'fit.no-value'],
+    [600, 'H01', 'fit.no-value'],
+    [1, 'a11', 'fit.no-value'],
+    [0.9, 'H14', 'fit.no-value'],
+    [25, 'K9', 'fit.no-value'],
+    [25, 'j8', 'fit.no-value'],
+    [25, 'J9', 'fit.no-value'],
+    [1, 'N9', 'fit.no-value'],
   ])('at %d mm %s is refused as %s', (nominal, name, code) => {
     expect(codeOf(() => toleranceLimits(nominal, name))).toBe(code)
   })
@@ -129,7 +146,9 @@ describe('toleranceLimits', () => {
       const { lowerUm, upperUm } = toleranceLimits(nominal, letter + grade)
       expect(upperUm - lowerUm).toBeCloseTo(standardTolerance(nominal, String(grade)), 6)
       expect(standardTolerance(nominal, String(grade + 1))).toBeGreaterThan(standardTolerance(nominal, String(grade)))
-      expect(standardTolerance(Math.min(3150, nominal * 2), String(grade))).toBeGreaterThanOrEqual(standardTolerance(nominal, String(grade)))
+      expect(standardTolerance(Math.min(3150, nominal * 2), String(grade))).toBeGreaterThanOrEqual(
+        standardTolerance(nominal, String(grade)),
+      )
       if (['d', 'f', 'g', 'h'].includes(letter)) {
         const hole = toleranceLimits(nominal, letter.toUpperCase() + grade)
         expect([hole.lowerUm, hole.upperUm].map(value => value + 0)).toEqual([-upperUm + 0, -lowerUm + 0])
@@ -154,27 +173,42 @@ describe('toleranceLimits', () => {
 
 describe('fitLimits', () => {
   it.each<[number, string, string, number, number]>([
-    [25, 'H7/k6', 'transition', 19, -15], [25, 'H7/g6', 'clearance', 41, 7], [25, 'H7/h6', 'clearance', 34, 0], [70, 'H7/s6', 'interference', -29, -78],
-    [150, 'K7/h6', 'transition', 37, -28], [70, 'H7/p6', 'interference', -2, -51], [40, 'JS7/h6', 'transition', 28.5, -12.5],
+    [25, 'H7/k6', 'transition', 19, -15],
+    [25, 'H7/g6', 'clearance', 41, 7],
+    [25, 'H7/h6', 'clearance', 34, 0],
+    [70, 'H7/s6', 'interference', -29, -78],
+    [150, 'K7/h6', 'transition', 37, -28],
+    [70, 'H7/p6', 'interference', -2, -51],
+    [40, 'JS7/h6', 'transition', 28.5, -12.5],
   ])('at %d mm %s is a %s fit, %d to %d µm', (nominal, fit, kind, max, min) => {
     expect(fitLimits(nominal, fit)).toMatchObject({ kind, maxClearanceUm: max, minClearanceUm: min })
   })
 
-  it.each(['H7', 'H7/', 'k6/H7', 'H7/k6/m6', 'H7-k6', 'H7/K6'])('refuses %j', fit => expect(codeOf(() => fitLimits(25, fit))).toMatch(/^fit\.no-/))
+  it.each(['H7', 'H7/', 'k6/H7', 'H7/k6/m6', 'H7-k6', 'H7/K6'])('refuses %j', fit =>
+    expect(codeOf(() => fitLimits(25, fit))).toMatch(/^fit\.no-/),
+  )
 })
 
 describe('likelyFits', () => {
   const usual = ['H7/g6', 'H7/k6', 'H7/n6', 'H7/p6', 'H7/s6', 'H8/f7', 'K7/h6', 'N7/h6'] as const
 
   it('finds back the fit that two sizes were drawn from', () => {
-    fc.assert(fc.property(fc.integer({ min: 10, max: 400 }), fc.constantFrom(...usual), fc.double({ min: 0.05, max: 0.95, noNaN: true }), fc.double({ min: 0.05, max: 0.95, noNaN: true }), (nominal, fit, inHole, inShaft) => {
-      const { hole, shaft } = fitLimits(nominal, fit)
-      const bore = nominal + (hole.lowerUm + inHole * (hole.upperUm - hole.lowerUm)) / 1000
-      const pin = nominal + (shaft.lowerUm + inShaft * (shaft.upperUm - shaft.lowerUm)) / 1000
-      const found = likelyFits(bore, pin, { nominalMm: nominal, most: 50 })
-      expect(found[0]!.missUm).toBe(0)
-      expect(found.filter(candidate => candidate.missUm === 0).map(candidate => candidate.fit)).toContain(fit)
-    }))
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 10, max: 400 }),
+        fc.constantFrom(...usual),
+        fc.double({ min: 0.05, max: 0.95, noNaN: true }),
+        fc.double({ min: 0.05, max: 0.95, noNaN: true }),
+        (nominal, fit, inHole, inShaft) => {
+          const { hole, shaft } = fitLimits(nominal, fit)
+          const bore = nominal + (hole.lowerUm + inHole * (hole.upperUm - hole.lowerUm)) / 1000
+          const pin = nominal + (shaft.lowerUm + inShaft * (shaft.upperUm - shaft.lowerUm)) / 1000
+          const found = likelyFits(bore, pin, { nominalMm: nominal, most: 50 })
+          expect(found[0]!.missUm).toBe(0)
+          expect(found.filter(candidate => candidate.missUm === 0).map(candidate => candidate.fit)).toContain(fit)
+        },
+      ),
+    )
   })
 
   it('finds the nominal size by itself and refuses what is no pair', () => {

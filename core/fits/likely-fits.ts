@@ -15,8 +15,43 @@ export interface LikelyFit {
 
 /** Fits that ISO 286-1:2010 recommends (figures on preferred fits, hole basis and shaft basis), and the usual seats of rolling bearings. */
 const USUAL_FITS = [
-  'H11/c11', 'H9/d9', 'H9/e9', 'H8/e8', 'H8/f7', 'H7/f6', 'H7/g6', 'H6/g5', 'H7/h6', 'H8/h7', 'H9/h9', 'H11/h11', 'H7/js6', 'H7/k6', 'H7/m6', 'H7/n6', 'H7/p6', 'H7/r6', 'H7/s6', 'H7/t6', 'H7/u6', 'H8/u8', 'H8/x8',
-  'C11/h11', 'D10/h9', 'E9/h9', 'F8/h7', 'F8/h9', 'G7/h6', 'JS7/h6', 'K7/h6', 'M7/h6', 'N7/h6', 'P7/h6', 'R7/h6', 'S7/h6', 'U7/h6',
+  'H11/c11',
+  'H9/d9',
+  'H9/e9',
+  'H8/e8',
+  'H8/f7',
+  'H7/f6',
+  'H7/g6',
+  'H6/g5',
+  'H7/h6',
+  'H8/h7',
+  'H9/h9',
+  'H11/h11',
+  'H7/js6',
+  'H7/k6',
+  'H7/m6',
+  'H7/n6',
+  'H7/p6',
+  'H7/r6',
+  'H7/s6',
+  'H7/t6',
+  'H7/u6',
+  'H8/u8',
+  'H8/x8',
+  'C11/h11',
+  'D10/h9',
+  'E9/h9',
+  'F8/h7',
+  'F8/h9',
+  'G7/h6',
+  'JS7/h6',
+  'K7/h6',
+  'M7/h6',
+  'N7/h6',
+  'P7/h6',
+  'R7/h6',
+  'S7/h6',
+  'U7/h6',
 ] as const
 
 /** Nominal sizes on drawings are most often whole or half millimetres; inches come as they are. */
@@ -37,9 +72,18 @@ const candidatesOf = (boreMm: number, shaftMm: number): number[] => {
  * Source: preferred fits of ISO 286-1:2010, clause 5.3; ranking is our own.
  * @example likelyFits(25.012, 25.008)[0].fit // 'H7/k6'
  */
-export function likelyFits(boreMm: number, shaftMm: number, { nominalMm, most = 5 }: { nominalMm?: number, most?: number } = {}): LikelyFit[] {
-  if (!(boreMm > 0 && shaftMm > 0 && Number.isFinite(boreMm + shaftMm))) throw new DomainError('fit.size', 'Both sizes must be lengths greater than zero.')
-  if (Math.abs(boreMm - shaftMm) > 0.03 * Math.max(boreMm, shaftMm)) throw new DomainError('fit.no-pair', `A bore of ${boreMm} mm and a shaft of ${shaftMm} mm are no pair. Check which reading belongs where.`)
+export function likelyFits(
+  boreMm: number,
+  shaftMm: number,
+  { nominalMm, most = 5 }: { nominalMm?: number; most?: number } = {},
+): LikelyFit[] {
+  if (!(boreMm > 0 && shaftMm > 0 && Number.isFinite(boreMm + shaftMm)))
+    throw new DomainError('fit.size', 'Both sizes must be lengths greater than zero.')
+  if (Math.abs(boreMm - shaftMm) > 0.03 * Math.max(boreMm, shaftMm))
+    throw new DomainError(
+      'fit.no-pair',
+      `A bore of ${boreMm} mm and a shaft of ${shaftMm} mm are no pair. Check which reading belongs where.`,
+    )
   const found: LikelyFit[] = []
   for (const nominal of nominalMm === undefined ? candidatesOf(boreMm, shaftMm) : [nominalMm]) {
     for (const fit of USUAL_FITS) {
@@ -49,8 +93,11 @@ export function likelyFits(boreMm: number, shaftMm: number, { nominalMm, most = 
       const shaft = place((shaftMm - nominal) * 1000, limits.shaft.lowerUm, limits.shaft.upperUm)
       const [missUm, offCentre] = [bore.missUm + shaft.missUm, Math.max(bore.offCentre, shaft.offCentre)]
       const working = {
-        label: fit, formula: 'distance of both sizes from their zones', substituted: `bore ${boreMm}, shaft ${shaftMm} at nominal ${nominal}`,
-        result: missUm > 0 ? `${missUm.toFixed(1)} µm outside` : `inside, ${Math.round(offCentre * 100)} % off the middle`, source: 'ISO 286-1:2010, preferred fits; ranking is our own',
+        label: fit,
+        formula: 'distance of both sizes from their zones',
+        substituted: `bore ${boreMm}, shaft ${shaftMm} at nominal ${nominal}`,
+        result: missUm > 0 ? `${missUm.toFixed(1)} µm outside` : `inside, ${Math.round(offCentre * 100)} % off the middle`,
+        source: 'ISO 286-1:2010, preferred fits; ranking is our own',
       }
       found.push({ fit, nominalMm: nominal, kind: limits.kind, missUm, offCentre, working })
     }

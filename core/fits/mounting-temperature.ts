@@ -13,7 +13,10 @@ export interface MountingTemperature {
   method: HeatingMethod
   /** When the cap forbids it: what clearance is left at the cap, µm; negative still bites. */
   clearanceAtCapUm: number
-  /** When the cap forbids it: temperature of the shaft that brings the rest, °C, if the shaft is as long-lived in the cold as steel is; else undefined. */
+  /**
+   * When the cap forbids it: temperature of the shaft that brings the rest, °C, if the shaft is as long-lived in the cold as steel is;
+   * else undefined.
+   */
   shaftTemperatureC: number | undefined
   working: WorkingLine[]
 }
@@ -48,9 +51,18 @@ const USUAL_CAP_C = 300
  * @throws DomainError `heat.input` with the field for what is no number or not positive
  * Range: free linear expansion; the caps are general practice, the maker's manual stands above them.
  * Source: ΔT = (δ + s) ÷ (α d), linear expansion; e.g. Niemann, Maschinenelemente I, shrink fits.
- * @example mountingTemperature({ fitDiameterMm: 70, interferenceUm: 30, clearanceUm: 30, alphaPerK: 12e-6, roomC: 20, capC: 120 }).temperatureC // 91.4
+ * @example mountingTemperature({ fitDiameterMm: 70, interferenceUm: 30, clearanceUm: 30, alphaPerK: 12e-6, roomC: 20, capC: 120
+ *   }).temperatureC // 91.4
  */
-export function mountingTemperature({ fitDiameterMm, interferenceUm, clearanceUm, alphaPerK, roomC, capC = USUAL_CAP_C, handlingLossK = 0 }: MountingInput): MountingTemperature {
+export function mountingTemperature({
+  fitDiameterMm,
+  interferenceUm,
+  clearanceUm,
+  alphaPerK,
+  roomC,
+  capC = USUAL_CAP_C,
+  handlingLossK = 0,
+}: MountingInput): MountingTemperature {
   const need = (holds: boolean, field: string, message: string) => {
     if (!holds) throw new DomainError('heat.input', message, { field })
   }
@@ -67,16 +79,55 @@ export function mountingTemperature({ fitDiameterMm, interferenceUm, clearanceUm
   const allowed = temperatureC <= capC
   const clearanceAtCapUm = (Math.max(capC, roomC) - roomC - handlingLossK) * umPerK - interferenceUm
   const shaftC = roomC - (clearanceUm - clearanceAtCapUm) / umPerK
-  const method: HeatingMethod = riseK === 0 ? 'no heat' : !allowed ? 'cool the shaft too' : temperatureC <= INDUCTION_TO_C ? 'induction heater' : 'oven'
+  const method: HeatingMethod
+    = riseK === 0 ? 'no heat' : !allowed ? 'cool the shaft too' : temperatureC <= INDUCTION_TO_C ? 'induction heater' : 'oven'
   const c = (value: number) => formatQuantity(value, 'temperature', { decimals: 0 })
   const working: WorkingLine[] = [
-    { label: 'Growth a kelvin', formula: 'α d', substituted: `${alphaPerK.toExponential(2)} · ${fitDiameterMm}`, result: `${umPerK.toFixed(3)} µm/K`, source: 'linear expansion' },
-    { label: 'Warmer than the shaft by', formula: '(interference + clearance) ÷ (α d)', substituted: `(${interferenceUm} + ${clearanceUm}) ÷ ${umPerK.toFixed(3)}`, result: `${riseK.toFixed(0)} K`, source: 'linear expansion' },
-    { label: 'Temperature of the part', formula: 'room + rise + loss on the way', substituted: `${roomC} + ${riseK.toFixed(1)} + ${riseK === 0 ? 0 : handlingLossK}`, result: c(temperatureC), source: 'general practice for the loss' },
-    { label: 'Allowed up to', formula: 'cap of the part', substituted: c(capC), result: allowed ? 'allowed' : 'too hot', source: 'maker’s manual first; general practice' },
+    {
+      label: 'Growth a kelvin',
+      formula: 'α d',
+      substituted: `${alphaPerK.toExponential(2)} · ${fitDiameterMm}`,
+      result: `${umPerK.toFixed(3)} µm/K`,
+      source: 'linear expansion',
+    },
+    {
+      label: 'Warmer than the shaft by',
+      formula: '(interference + clearance) ÷ (α d)',
+      substituted: `(${interferenceUm} + ${clearanceUm}) ÷ ${umPerK.toFixed(3)}`,
+      result: `${riseK.toFixed(0)} K`,
+      source: 'linear expansion',
+    },
+    {
+      label: 'Temperature of the part',
+      formula: 'room + rise + loss on the way',
+      substituted: `${roomC} + ${riseK.toFixed(1)} + ${riseK === 0 ? 0 : handlingLossK}`,
+      result: c(temperatureC),
+      source: 'general practice for the loss',
+    },
+    {
+      label: 'Allowed up to',
+      formula: 'cap of the part',
+      substituted: c(capC),
+      result: allowed ? 'allowed' : 'too hot',
+      source: 'maker’s manual first; general practice',
+    },
   ]
-  if (!allowed) working.push({ label: 'Clearance at the cap', formula: '(cap − loss − room) α d − interference', substituted: `(${capC} − ${handlingLossK} − ${roomC}) · ${umPerK.toFixed(3)} − ${interferenceUm}`, result: formatQuantity(clearanceAtCapUm / 1000, 'length', { unit: 'µm', decimals: 0, signed: true }), source: 'linear expansion' })
-  return { temperatureC, allowed, method, clearanceAtCapUm, shaftTemperatureC: !allowed && shaftC >= COLDEST_SHAFT_C ? shaftC : undefined, working }
+  if (!allowed)
+    working.push({
+      label: 'Clearance at the cap',
+      formula: '(cap − loss − room) α d − interference',
+      substituted: `(${capC} − ${handlingLossK} − ${roomC}) · ${umPerK.toFixed(3)} − ${interferenceUm}`,
+      result: formatQuantity(clearanceAtCapUm / 1000, 'length', { unit: 'µm', decimals: 0, signed: true }),
+      source: 'linear expansion',
+    })
+  return {
+    temperatureC,
+    allowed,
+    method,
+    clearanceAtCapUm,
+    shaftTemperatureC: !allowed && shaftC >= COLDEST_SHAFT_C ? shaftC : undefined,
+    working,
+  }
 }
 
 export interface GripInput {
@@ -110,7 +161,12 @@ export interface Grip {
  * Range: seat at the temperature of the room. Source: T = room + δ ÷ (α d), linear expansion.
  * @example gripTemperature({ roomC: 20, interferenceUm: 30, fitDiameterMm: 70, alphaPerK: 12e-6 }) // 55.7
  */
-export const gripTemperature = ({ roomC, interferenceUm, fitDiameterMm, alphaPerK }: Pick<GripInput, 'roomC' | 'interferenceUm' | 'fitDiameterMm' | 'alphaPerK'>): number =>
+export const gripTemperature = ({
+  roomC,
+  interferenceUm,
+  fitDiameterMm,
+  alphaPerK,
+}: Pick<GripInput, 'roomC' | 'interferenceUm' | 'fitDiameterMm' | 'alphaPerK'>): number =>
   roomC + interferenceUm / (alphaPerK * fitDiameterMm * 1000)
 
 /**
@@ -120,24 +176,48 @@ export const gripTemperature = ({ roomC, interferenceUm, fitDiameterMm, alphaPer
  * @throws DomainError `heat.input`; `heat.cold` when it is too cold to go on from the beginning
  * Range: in the hand or the sling. Once it touches the cold shaft it grips within seconds: put it on in one move.
  * Source: lumped cooling (Newton), t = m c ÷ (h A) · ln((T − room) ÷ (T_grip − room)); valid while the part is evenly warm.
- * @example gripTime({ temperatureC: 110, roomC: 20, fitDiameterMm: 70, interferenceUm: 30, alphaPerK: 12e-6, massKg: 2.5, surfaceM2: 0.06 }).seconds // 1508
+ * @example gripTime({ temperatureC: 110, roomC: 20, fitDiameterMm: 70, interferenceUm: 30, alphaPerK: 12e-6, massKg: 2.5, surfaceM2:
+ *   0.06 }).seconds // 1508
  */
-export function gripTime({ temperatureC, roomC, fitDiameterMm, interferenceUm, alphaPerK, massKg, surfaceM2, transferWPerM2K = 12, specificHeatJPerKgK = 470 }: GripInput): Grip {
+export function gripTime({
+  temperatureC,
+  roomC,
+  fitDiameterMm,
+  interferenceUm,
+  alphaPerK,
+  massKg,
+  surfaceM2,
+  transferWPerM2K = 12,
+  specificHeatJPerKgK = 470,
+}: GripInput): Grip {
   for (const [field, value] of Object.entries({ fitDiameterMm, alphaPerK, massKg, surfaceM2, transferWPerM2K, specificHeatJPerKgK })) {
-    if (!(value > 0 && Number.isFinite(value))) throw new DomainError('heat.input', 'Diameter, expansion, mass, surface, heat transfer and specific heat are greater than zero.', { field })
+    if (!(value > 0 && Number.isFinite(value)))
+      throw new DomainError('heat.input', 'Diameter, expansion, mass, surface, heat transfer and specific heat are greater than zero.', {
+        field,
+      })
   }
-  if (!Number.isFinite(temperatureC + roomC + interferenceUm)) throw new DomainError('heat.input', 'Temperatures and interference must be numbers.', { field: 'temperatureC' })
+  if (!Number.isFinite(temperatureC + roomC + interferenceUm))
+    throw new DomainError('heat.input', 'Temperatures and interference must be numbers.', { field: 'temperatureC' })
   const gripC = gripTemperature({ roomC, interferenceUm, fitDiameterMm, alphaPerK })
-  if (gripC >= temperatureC) throw new DomainError('heat.cold', `It grips at ${gripC.toFixed(0)} °C already; ${temperatureC.toFixed(0)} °C is not enough to go on.`)
+  if (gripC >= temperatureC)
+    throw new DomainError('heat.cold', `It grips at ${gripC.toFixed(0)} °C already; ${temperatureC.toFixed(0)} °C is not enough to go on.`)
   const working: WorkingLine[] = [
-    { label: 'Grips at', formula: 'room + δ ÷ (α d)', substituted: `${roomC} + ${interferenceUm} ÷ (${alphaPerK.toExponential(2)} · ${fitDiameterMm * 1000})`, result: formatQuantity(gripC, 'temperature', { decimals: 0 }), source: 'linear expansion' },
+    {
+      label: 'Grips at',
+      formula: 'room + δ ÷ (α d)',
+      substituted: `${roomC} + ${interferenceUm} ÷ (${alphaPerK.toExponential(2)} · ${fitDiameterMm * 1000})`,
+      result: formatQuantity(gripC, 'temperature', { decimals: 0 }),
+      source: 'linear expansion',
+    },
   ]
   if (gripC <= roomC) return { seconds: Infinity, gripC, working }
-  const seconds = massKg * specificHeatJPerKgK / (transferWPerM2K * surfaceM2) * Math.log((temperatureC - roomC) / (gripC - roomC))
+  const seconds = ((massKg * specificHeatJPerKgK) / (transferWPerM2K * surfaceM2)) * Math.log((temperatureC - roomC) / (gripC - roomC))
   working.push({
-    label: 'Stays loose in the air for', formula: 'm c ÷ (h A) · ln((T − room) ÷ (T_grip − room))',
+    label: 'Stays loose in the air for',
+    formula: 'm c ÷ (h A) · ln((T − room) ÷ (T_grip − room))',
     substituted: `${massKg} · ${specificHeatJPerKgK} ÷ (${transferWPerM2K} · ${surfaceM2}) · ln(${(temperatureC - roomC).toFixed(1)} ÷ ${(gripC - roomC).toFixed(1)})`,
-    result: formatQuantity(seconds, 'time', { unit: 'min', decimals: 1 }), source: 'lumped cooling (Newton)',
+    result: formatQuantity(seconds, 'time', { unit: 'min', decimals: 1 }),
+    source: 'lumped cooling (Newton)',
   })
   return { seconds, gripC, working }
 }

@@ -22,18 +22,45 @@ export interface TaperDriveUp {
  * Source: geometry of the taper, way = n · (δ + loss).
  * @example taperDriveUp({ taperRatio: 12, interferenceUm: 60 }).driveUpMm // 0.72
  */
-export function taperDriveUp({ taperRatio, interferenceUm, smoothedUm = 0, contactShare, neededShare = 0.8 }: {
-  taperRatio: number, interferenceUm: number, smoothedUm?: number | undefined, contactShare?: number | undefined, neededShare?: number | undefined
+export function taperDriveUp({
+  taperRatio,
+  interferenceUm,
+  smoothedUm = 0,
+  contactShare,
+  neededShare = 0.8,
+}: {
+  taperRatio: number
+  interferenceUm: number
+  smoothedUm?: number | undefined
+  contactShare?: number | undefined
+  neededShare?: number | undefined
 }): TaperDriveUp {
-  if (!(taperRatio >= 1 && taperRatio <= 100)) throw new DomainError('taper.input', 'A taper is written 1 : n with n from 1 to 100.', { field: 'taperRatio' })
-  if (!(interferenceUm > 0 && Number.isFinite(interferenceUm))) throw new DomainError('taper.input', 'The wanted interference is greater than zero.', { field: 'interferenceUm' })
-  if (!(smoothedUm >= 0 && Number.isFinite(smoothedUm))) throw new DomainError('taper.input', 'The loss by roughness is zero or more.', { field: 'smoothedUm' })
-  if (contactShare !== undefined && !(contactShare >= 0 && contactShare <= 1)) throw new DomainError('taper.input', 'The contact is a share from 0 to 100 %.', { field: 'contactShare' })
-  const driveUpMm = taperRatio * (interferenceUm + smoothedUm) / 1000
+  if (!(taperRatio >= 1 && taperRatio <= 100))
+    throw new DomainError('taper.input', 'A taper is written 1 : n with n from 1 to 100.', { field: 'taperRatio' })
+  if (!(interferenceUm > 0 && Number.isFinite(interferenceUm)))
+    throw new DomainError('taper.input', 'The wanted interference is greater than zero.', { field: 'interferenceUm' })
+  if (!(smoothedUm >= 0 && Number.isFinite(smoothedUm)))
+    throw new DomainError('taper.input', 'The loss by roughness is zero or more.', { field: 'smoothedUm' })
+  if (contactShare !== undefined && !(contactShare >= 0 && contactShare <= 1))
+    throw new DomainError('taper.input', 'The contact is a share from 0 to 100 %.', { field: 'contactShare' })
+  const driveUpMm = (taperRatio * (interferenceUm + smoothedUm)) / 1000
   const contactIsEnough = contactShare === undefined ? undefined : contactShare >= neededShare
   const working: WorkingLine[] = [
-    { label: 'Drive-up', formula: 'n · (interference + loss by roughness)', substituted: `${taperRatio} · (${interferenceUm} + ${smoothedUm}) µm`, result: formatQuantity(driveUpMm, 'length', { decimals: 2 }), source: 'geometry of the taper; zero at firm contact' },
+    {
+      label: 'Drive-up',
+      formula: 'n · (interference + loss by roughness)',
+      substituted: `${taperRatio} · (${interferenceUm} + ${smoothedUm}) µm`,
+      result: formatQuantity(driveUpMm, 'length', { decimals: 2 }),
+      source: 'geometry of the taper; zero at firm contact',
+    },
   ]
-  if (contactShare !== undefined) working.push({ label: 'Contact', formula: 'blued share ≥ needed share', substituted: `${Math.round(contactShare * 100)} % ≥ ${Math.round(neededShare * 100)} %`, result: contactIsEnough ? 'enough' : 'not enough: lap or replace', source: 'general practice' })
+  if (contactShare !== undefined)
+    working.push({
+      label: 'Contact',
+      formula: 'blued share ≥ needed share',
+      substituted: `${Math.round(contactShare * 100)} % ≥ ${Math.round(neededShare * 100)} %`,
+      result: contactIsEnough ? 'enough' : 'not enough: lap or replace',
+      source: 'general practice',
+    })
   return { driveUpMm, contactIsEnough, working }
 }

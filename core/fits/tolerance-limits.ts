@@ -1,5 +1,17 @@
 import { DomainError } from '../domain-error'
-import { BY_FINE_STEP, DELTA_UM, EI_SHAFT_UM, ES_SHAFT_UM, FINE_STEPS_MM, GRADES_UM, J_HOLE_UM, J_SHAFT_UM, K_HOLE_UM, K_SHAFT_UM, MAIN_STEPS_MM } from './iso286-tables'
+import {
+  BY_FINE_STEP,
+  DELTA_UM,
+  EI_SHAFT_UM,
+  ES_SHAFT_UM,
+  FINE_STEPS_MM,
+  GRADES_UM,
+  J_HOLE_UM,
+  J_SHAFT_UM,
+  K_HOLE_UM,
+  K_SHAFT_UM,
+  MAIN_STEPS_MM,
+} from './iso286-tables'
 
 export interface ToleranceLimits {
   /** Lower limit deviation from the nominal size, µm (EI of a hole, ei of a shaft). */
@@ -96,7 +108,9 @@ export function toleranceLimits(nominalMm: number, name: string): ToleranceLimit
   if (letter === 'js') return { lowerUm: -toleranceUm / 2, upperUm: toleranceUm / 2 }
   const { side, valueUm } = of === 'shaft' ? shaftDeviation(nominalMm, letter, grade) : holeDeviation(nominalMm, letter, grade)
   if (Number.isNaN(valueUm)) throw noValue(nominalMm, name)
-  return side === 'lower' ? { lowerUm: valueUm, upperUm: tidy(valueUm + toleranceUm) } : { lowerUm: tidy(valueUm - toleranceUm), upperUm: valueUm }
+  return side === 'lower'
+    ? { lowerUm: valueUm, upperUm: tidy(valueUm + toleranceUm) }
+    : { lowerUm: tidy(valueUm - toleranceUm), upperUm: valueUm }
 }
 
 interface Deviation { side: 'lower' | 'upper', valueUm: number }
@@ -115,7 +129,8 @@ function shaftDeviation(nominalMm: number, letter: string, grade: string): Devia
   const step = tableStep(nominalMm, letter)
   if (letter === 'h') return upper(0)
   if (letter === 'j') return lower(at(J_SHAFT_UM[grade], step))
-  if (letter === 'k') return lower(step < STEPS_TO_500 && Number(grade) >= 4 && Number(grade) <= 7 && grade !== '01' && grade !== '0' ? K_SHAFT_UM[step]! : 0)
+  if (letter === 'k')
+    return lower(step < STEPS_TO_500 && Number(grade) >= 4 && Number(grade) <= 7 && grade !== '01' && grade !== '0' ? K_SHAFT_UM[step]! : 0)
   if (letter in ES_SHAFT_UM) return upper(nominalMm <= 1 && (letter === 'a' || letter === 'b') ? Number.NaN : at(ES_SHAFT_UM[letter], step))
   return lower(at(EI_SHAFT_UM[letter], step))
 }

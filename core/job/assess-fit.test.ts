@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { liftPumpDocument } from '../../tests/support/demo-sheet'
-import { eventOf, openJob } from '../../tests/support/bench-walk'
+import { eventOf, openJob } from '../../tests/support/job-walk'
 import { checkSheet, sheetForUnit, type Fit, type ReadingStage } from '../sheet'
 import { assessFit, foldJob, sheetForJob, type JobState } from '.'
 
@@ -31,13 +31,18 @@ describe('assessFit', () => {
     const found = read(start, 'bore-de', 'as-found', survey(150.02))
     expect(assessFit(sheet, found, fitOf('ring-in-de'), 'as-left')).toMatchObject({ hole: { from: 'as-found' }, maxMm: 0.038 })
     const sleeved = read(found, 'bore-de', 'as-left', survey(150.004))
-    expect(assessFit(sheet, sleeved, fitOf('ring-in-de'), 'as-left')).toMatchObject({ hole: { from: 'as-left' }, maxMm: 0.022, minMm: 0.004 })
+    expect(assessFit(sheet, sleeved, fitOf('ring-in-de'), 'as-left')).toMatchObject({
+      hole: { from: 'as-left' },
+      maxMm: 0.022,
+      minMm: 0.004,
+    })
     expect(assessFit(sheet, sleeved, fitOf('ring-in-de'), 'as-found')).toMatchObject({ maxMm: 0.038 })
   })
 
   it('moves with the hole, against the shaft, and its smallest never lies above its largest', () => {
     fc.assert(fc.property(fc.integer({ min: -30, max: 30 }), fc.integer({ min: 0, max: 20 }), (um, half) => {
-      const at = (mm: number) => assessFit(sheet, read(start, 'bore-de', 'as-found', survey(150.02 + mm, half / 1000)), fitOf('ring-in-de'), 'as-found')!
+      const at = (mm: number) =>
+        assessFit(sheet, read(start, 'bore-de', 'as-found', survey(150.02 + mm, half / 1000)), fitOf('ring-in-de'), 'as-found')!
       expect(at(um / 1000).meanMm - at(0).meanMm).toBeCloseTo(um / 1000, 9)
       expect(at(um / 1000).minMm).toBeLessThanOrEqual(at(um / 1000).meanMm)
       expect(at(um / 1000).meanMm).toBeLessThanOrEqual(at(um / 1000).maxMm)

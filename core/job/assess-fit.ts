@@ -49,9 +49,27 @@ export function assessFit(sheet: Sheet, state: JobState, fit: Fit, stage: Readin
   const um = (value: number) => formatQuantity(value, 'length', { unit: 'µm', decimals: 1, signed: true })
   const limits = [lower === undefined ? '' : `from ${um(lower)}`, upper === undefined ? '' : `to ${um(upper)}`].filter(Boolean).join(' ')
   const working: WorkingLine[] = [
-    { label: 'Smallest clearance', formula: 'smallest hole − largest shaft', substituted: `${mm(hole.minMm)} − ${mm(shaft.maxMm)}`, result: um(minMm), source: 'ISO 286-1; negative is an interference' },
-    { label: 'Largest clearance', formula: 'largest hole − smallest shaft', substituted: `${mm(hole.maxMm)} − ${mm(shaft.minMm)}`, result: um(maxMm), source: 'ISO 286-1' },
-    { label: 'Verdict', formula: 'distance to the limits against ±√(U² + U²)', substituted: `${um(minMm)} and ${um(maxMm)} ${limits || 'without limits'}, U ${um(uncertaintyMm)}`, result: verdict, source: `ISO 14253-1; limits: ${fit.source}` },
+    {
+      label: 'Smallest clearance',
+      formula: 'smallest hole − largest shaft',
+      substituted: `${mm(hole.minMm)} − ${mm(shaft.maxMm)}`,
+      result: um(minMm),
+      source: 'ISO 286-1; negative is an interference',
+    },
+    {
+      label: 'Largest clearance',
+      formula: 'largest hole − smallest shaft',
+      substituted: `${mm(hole.maxMm)} − ${mm(shaft.minMm)}`,
+      result: um(maxMm),
+      source: 'ISO 286-1',
+    },
+    {
+      label: 'Verdict',
+      formula: 'distance to the limits against ±√(U² + U²)',
+      substituted: `${um(minMm)} and ${um(maxMm)} ${limits || 'without limits'}, U ${um(uncertaintyMm)}`,
+      result: verdict,
+      source: `ISO 14253-1; limits: ${fit.source}`,
+    },
   ]
   return { verdict, minMm, meanMm: withoutDust(hole.meanMm - shaft.meanMm), maxMm, uncertaintyMm, hole, shaft, working }
 }
@@ -65,9 +83,17 @@ function sideOf(sheet: Sheet, state: JobState, partner: Fit['hole'], stage: Read
     return { name: partOf(sheet, partner.part!).name, minMm, maxMm, meanMm: (minMm + maxMm) / 2, uncertainty: 0, from: 'part' }
   }
   const position = positionOf(sheet, partner.position)
-  const reading = readingAt(state, partner.position, stage) ?? (stage === 'as-left' ? readingAt(state, partner.position, 'as-found') : undefined)
+  const reading
+    = readingAt(state, partner.position, stage) ?? (stage === 'as-left' ? readingAt(state, partner.position, 'as-found') : undefined)
   if (!reading) return null
   const values = valuesAt20(position, reading.values, reading.conditions).flat()
   const uncertainty = uncertaintyOf(position, reading.values, reading.conditions)
-  return { name: position.name, minMm: Math.min(...values), maxMm: Math.max(...values), meanMm: mean(values), uncertainty, from: reading.stage }
+  return {
+    name: position.name,
+    minMm: Math.min(...values),
+    maxMm: Math.max(...values),
+    meanMm: mean(values),
+    uncertainty,
+    from: reading.stage,
+  }
 }

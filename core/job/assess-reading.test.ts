@@ -6,19 +6,44 @@ import { assessReading, valuesAt20 } from './assess-reading'
 import type { ReadingConditions } from '.'
 
 const seat: Position = {
-  key: 'seat', name: 'Seat', part: 'shaft', quantity: 'length', method: 'diameter survey', stations: ['inner', 'outer'], planes: ['0°', '90°'],
-  limits: { lower: 70.002, upper: 70.021 }, outOfRoundnessMm: 0.006, uncertainty: 0.002, instrument: 'micrometer 50–75 mm', source: 'for a test',
+  key: 'seat',
+  name: 'Seat',
+  part: 'shaft',
+  quantity: 'length',
+  method: 'diameter survey',
+  stations: ['inner', 'outer'],
+  planes: ['0°', '90°'],
+  limits: { lower: 70.002, upper: 70.021 },
+  outOfRoundnessMm: 0.006,
+  uncertainty: 0.002,
+  instrument: 'micrometer 50–75 mm',
+  source: 'for a test',
 }
 const EIGHT = Array.from({ length: 8 }, (_, i) => `${i * 45}°`)
 const shaft: Position = {
-  ...seat, key: 'run-out', name: 'Run-out', method: 'run-out', stations: ['seat, drive end', 'middle', 'seat, other end'], planes: EIGHT, limits: { upper: 0.04 }, outOfRoundnessMm: undefined,
-  atMm: [0, 500, 1000], bowMm: 0.02, uncertainty: 0.004, instrument: 'dial indicator',
+  ...seat,
+  key: 'run-out',
+  name: 'Run-out',
+  method: 'run-out',
+  stations: ['seat, drive end', 'middle', 'seat, other end'],
+  planes: EIGHT,
+  limits: { upper: 0.04 },
+  outOfRoundnessMm: undefined,
+  atMm: [0, 500, 1000],
+  bowMm: 0.02,
+  uncertainty: 0.004,
+  instrument: 'dial indicator',
 } as Position
 
 /** A turn of dial readings in mm: offset of the centre towards an angle. */
-const turn = (offsetMm: number, highDeg: number, zeroMm = 0) => EIGHT.map(plane => zeroMm + offsetMm * Math.cos((Number.parseFloat(plane) - highDeg) * Math.PI / 180))
-const micrometer = (more: Partial<NonNullable<ReadingConditions['instrument']>> = {}): ReadingConditions => ({ instrument: { tag: 'MIC-13', uncertainty: 0.004, calibratedUntil: '2027-03-12', ...more } })
-const warm = (partC: number, instrumentC: number, alphaPart = 11.5e-6): ReadingConditions => ({ temperature: { partC, instrumentC, alphaPart, alphaInstrument: 11.5e-6 } })
+const turn = (offsetMm: number, highDeg: number, zeroMm = 0) =>
+  EIGHT.map(plane => zeroMm + offsetMm * Math.cos(((Number.parseFloat(plane) - highDeg) * Math.PI) / 180))
+const micrometer = (more: Partial<NonNullable<ReadingConditions['instrument']>> = {}): ReadingConditions => ({
+  instrument: { tag: 'MIC-13', uncertainty: 0.004, calibratedUntil: '2027-03-12', ...more },
+})
+const warm = (partC: number, instrumentC: number, alphaPart = 11.5e-6): ReadingConditions => ({
+  temperature: { partC, instrumentC, alphaPart, alphaInstrument: 11.5e-6 },
+})
 const good = [[70.012, 70.011], [70.012, 70.010]]
 
 describe('with what a reading was taken', () => {
@@ -39,7 +64,16 @@ describe('with what a reading was taken', () => {
   })
 
   it('never makes an out better by an old calibration', () => {
-    expect(assessReading(seat, [[70.05, 70.05], [70.05, 70.05]], { conditions: micrometer(), at: '2028-01-01T00:00:00.000Z' }).verdict).toBe('out')
+    expect(
+      assessReading(
+        seat,
+        [
+          [70.05, 70.05],
+          [70.05, 70.05],
+        ],
+        { conditions: micrometer(), at: '2028-01-01T00:00:00.000Z' },
+      ).verdict,
+    ).toBe('out')
   })
 })
 
@@ -72,7 +106,10 @@ describe('a run-out', () => {
     // The middle stands 12 µm off the line of both ends, towards 90°; a dial shows twice that.
     const found = assessReading(shaft, [turn(0, 0, 0.5), turn(0.012, 90, 0.3), turn(0, 0)])
     expect(found.criteria.map(({ label, value, verdict }) => [label, Math.round(value * 1e6) / 1e6, verdict])).toEqual([
-      ['Total reading, seat, drive end', 0, 'in'], ['Total reading, middle', 0.024, 'in'], ['Total reading, seat, other end', 0, 'in'], ['Bow', 0.012, 'in'],
+      ['Total reading, seat, drive end', 0, 'in'],
+      ['Total reading, middle', 0.024, 'in'],
+      ['Total reading, seat, other end', 0, 'in'],
+      ['Bow', 0.012, 'in'],
     ])
     expect(found.runOut!.bow!.greatest).toMatchObject({ atMm: 500, phaseDeg: expect.closeTo(90, 6) as number })
     expect(found.value).toBeCloseTo(0.024, 9)

@@ -1,4 +1,20 @@
-import { coversCalibration, judge, lengthAt20, lengthAt20Line, marginLine, measurementUncertainty, runOut, shaftBow, surveyDiameter, worstVerdict, type DiameterSurvey, type RunOut, type RunOutPoint, type ShaftBow, type Verdict } from '../metrology'
+import {
+  coversCalibration,
+  judge,
+  lengthAt20,
+  lengthAt20Line,
+  marginLine,
+  measurementUncertainty,
+  runOut,
+  shaftBow,
+  surveyDiameter,
+  worstVerdict,
+  type DiameterSurvey,
+  type RunOut,
+  type RunOutPoint,
+  type ShaftBow,
+  type Verdict,
+} from '../metrology'
 import { mean, withoutDust } from '../numbers'
 import { anglesOf, type Position } from '../sheet'
 import { formatQuantity } from '../units'
@@ -40,7 +56,8 @@ export interface Assessment {
  */
 export interface ReadingConditions {
   /**
-   * Expanded uncertainty U (k = 2) in the SI base of the quantity; the last day its calibration covers, `2027-03-12`. The server writes them
+   * Expanded uncertainty U (k = 2) in the SI base of the quantity; the last day its calibration covers, `2027-03-12`. The server writes
+   * them
    * down from its register; `unknown` says that the register has no such instrument, and then they are the bench's own word.
    */
   instrument?: { tag: string, uncertainty: number, calibratedUntil: string, unknown?: true }
@@ -66,7 +83,8 @@ const THERMOMETERS_WITHIN_K = 1
  * @param values `values[station][plane]` in the SI base of the position's quantity, as the instrument showed them
  * @param how with what, how warm and when it was measured; the usual instrument at 20 °C when left out
  * @throws DomainError of `surveyDiameter`, `runOut`, `shaftBow`, `lengthAt20` and `judge`
- * Source: ISO 14253-1 (verdict), ISO 14405-1 (two-point size), ISO 12181-1 (run-out), ISO 1 (20 °C), GUM 5.1.2 (difference of two independent readings).
+ * Source: ISO 14253-1 (verdict), ISO 14405-1 (two-point size), ISO 12181-1 (run-out), ISO 1 (20 °C), GUM 5.1.2 (difference of two
+ * independent readings).
  * @example assessReading(position, [[70.012, 70.011], [70.010, 70.010], [70.009, 70.008]]).verdict // 'in'
  */
 export function assessReading(position: Position, values: readonly (readonly number[])[], { conditions, at }: TakenHow = {}): Assessment {
@@ -82,7 +100,8 @@ export function assessReading(position: Position, values: readonly (readonly num
 }
 
 /** True for what changes with its temperature and is taken to 20 °C: lengths, but not a run-out, which compares a part with itself. */
-export const mayBeWarm = ({ quantity, method }: Pick<Position, 'quantity' | 'method'>): boolean => quantity === 'length' && method !== 'run-out'
+export const mayBeWarm = ({ quantity, method }: Pick<Position, 'quantity' | 'method'>): boolean =>
+  quantity === 'length' && method !== 'run-out'
 
 const SEVERITY: Readonly<Record<Verdict, number>> = { in: 0, doubtful: 1, out: 2 }
 
@@ -92,7 +111,9 @@ const SEVERITY: Readonly<Record<Verdict, number>> = { in: 0, doubtful: 1, out: 2
  * @example decidingCriterion(assessment).label // 'Smallest'
  */
 export const decidingCriterion = ({ criteria }: Pick<Assessment, 'criteria'>): Criterion =>
-  criteria.reduce((worst, one) => SEVERITY[one.verdict] - SEVERITY[worst.verdict] || (worst.margin ?? Infinity) - (one.margin ?? Infinity) > 0 ? one : worst)
+  criteria.reduce((worst, one) =>
+    SEVERITY[one.verdict] - SEVERITY[worst.verdict] || (worst.margin ?? Infinity) - (one.margin ?? Infinity) > 0 ? one : worst,
+  )
 
 /**
  * The values of a reading at 20 °C; as they are when nothing is known of their temperatures, or when they are no lengths.
@@ -100,18 +121,35 @@ export const decidingCriterion = ({ criteria }: Pick<Assessment, 'criteria'>): C
  * @throws DomainError of `lengthAt20`
  * Source: ISO 1.
  */
-export function valuesAt20({ quantity, method }: Position, values: readonly (readonly number[])[], conditions?: ReadingConditions): number[][] {
+export function valuesAt20(
+  { quantity, method }: Position,
+  values: readonly (readonly number[])[],
+  conditions?: ReadingConditions,
+): number[][] {
   const warmth = conditions?.temperature
-  return values.map(row => row.map(value => warmth && mayBeWarm({ quantity, method }) ? lengthAt20({ lengthMm: value, ...warmth }) : value))
+  return values.map(row =>
+    row.map(value => (warmth && mayBeWarm({ quantity, method }) ? lengthAt20({ lengthMm: value, ...warmth }) : value)),
+  )
 }
 
-/** Expanded uncertainty U of a reading: of the instrument that was named, otherwise of the usual one, with what the thermometers leave open. */
-export function uncertaintyOf({ quantity, method, uncertainty }: Position, values: readonly (readonly number[])[], conditions?: ReadingConditions): number {
+/**
+ * Expanded uncertainty U of a reading: of the instrument that was named, otherwise of the usual one, with what the thermometers leave
+ * open.
+ */
+export function uncertaintyOf(
+  { quantity, method, uncertainty }: Position,
+  values: readonly (readonly number[])[],
+  conditions?: ReadingConditions,
+): number {
   const own = conditions?.instrument?.uncertainty ?? uncertainty
   const warmth = conditions?.temperature
   const lengthMm = Math.max(...values.flat().map(Math.abs))
   if (!warmth || !mayBeWarm({ quantity, method }) || !(lengthMm > 0)) return own
-  const { expandedUm } = measurementUncertainty({ instrumentUm: 0, resolutionUm: 0, temperature: { lengthMm, alphaPerK: warmth.alphaPart, withinK: THERMOMETERS_WITHIN_K } })
+  const { expandedUm } = measurementUncertainty({
+    instrumentUm: 0,
+    resolutionUm: 0,
+    temperature: { lengthMm, alphaPerK: warmth.alphaPart, withinK: THERMOMETERS_WITHIN_K },
+  })
   return Math.hypot(own, expandedUm / 1000)
 }
 
@@ -123,13 +161,16 @@ const METHODS: Record<Position['method'], (position: Position, values: Grid, u: 
     const survey = surveyDiameter({ readingsMm: values })
     const { lower, upper } = position.limits
     const criteria = [criterion('Smallest', survey.minMm, lower, upper, u), criterion('Largest', survey.maxMm, lower, upper, u)]
-    if (position.outOfRoundnessMm !== undefined) criteria.push(criterion('Out-of-roundness', survey.outOfRoundnessMm, undefined, position.outOfRoundnessMm, Math.SQRT2 * u))
+    if (position.outOfRoundnessMm !== undefined)
+      criteria.push(criterion('Out-of-roundness', survey.outOfRoundnessMm, undefined, position.outOfRoundnessMm, Math.SQRT2 * u))
     if (position.taperMm !== undefined) criteria.push(criterion('Taper', survey.taperMm, undefined, position.taperMm, Math.SQRT2 * u))
     return { criteria, value: survey.meanMm, survey, lines: survey.working }
   },
 
   'values': (position, values, u) => {
-    const criteria = values.flatMap((row, station) => row.map((value, plane) => criterion(placeOf(position, station, plane), value, position.limits.lower, position.limits.upper, u)))
+    const criteria = values.flatMap((row, station) =>
+      row.map((value, plane) => criterion(placeOf(position, station, plane), value, position.limits.lower, position.limits.upper, u)),
+    )
     return { criteria, value: mean(values.flat()), lines: [] }
   },
 
@@ -140,12 +181,21 @@ const METHODS: Record<Position['method'], (position: Position, values: Grid, u: 
       return { station: position.stations[i]!, points, found: runOut(points) }
     })
     const { atMm, bowMm, limits } = position
-    const bow = atMm ? shaftBow(turns.map(({ found }, i) => ({ atMm: atMm[i]!, eccentricityUm: found.eccentricityUm, phaseDeg: found.phaseDeg }))) : null
-    const criteria = turns.map(({ station, found }) => criterion(`Total reading, ${station}`, found.tirUm / 1000, limits.lower, limits.upper, u))
+    const bow = atMm
+      ? shaftBow(turns.map(({ found }, i) => ({ atMm: atMm[i]!, eccentricityUm: found.eccentricityUm, phaseDeg: found.phaseDeg })))
+      : null
+    const criteria = turns.map(({ station, found }) =>
+      criterion(`Total reading, ${station}`, found.tirUm / 1000, limits.lower, limits.upper, u),
+    )
     if (bow && bowMm !== undefined) criteria.push(criterion('Bow', bow.greatest.bowUm / 1000, undefined, bowMm, u))
     return {
-      criteria, value: Math.max(...turns.map(({ found }) => found.tirUm)) / 1000, runOut: { turns, bow },
-      lines: [...turns.flatMap(({ station, found }) => found.working.map(line => ({ ...line, label: `${line.label}, ${station}` }))), ...bow?.working ?? []],
+      criteria,
+      value: Math.max(...turns.map(({ found }) => found.tirUm)) / 1000,
+      runOut: { turns, bow },
+      lines: [
+        ...turns.flatMap(({ station, found }) => found.working.map(line => ({ ...line, label: `${line.label}, ${station}` }))),
+        ...(bow?.working ?? []),
+      ],
     }
   },
 }
@@ -155,14 +205,23 @@ export const placeOf = ({ stations, planes }: Position, station: number, plane: 
   [stations[station], planes.length > 1 ? planes[plane] : ''].filter(Boolean).join(', ')
 
 /** One value against its limits. */
-export function criterion(label: string, value: number, lower: number | undefined, upper: number | undefined, uncertainty: number): Criterion {
+export function criterion(
+  label: string,
+  value: number,
+  lower: number | undefined,
+  upper: number | undefined,
+  uncertainty: number,
+): Criterion {
   const { verdict, margin } = judge({ value, lower, upper, uncertainty })
   return { label, value, lower: lower ?? null, upper: upper ?? null, uncertainty, verdict, margin: Number.isFinite(margin) ? margin : null }
 }
 
 function doubtsOf(conditions: ReadingConditions | undefined, at: string | undefined): string[] {
   const instrument = conditions?.instrument
-  if (instrument?.unknown) return [`${instrument.tag} is not in the register of instruments, so nobody knows how well it measures: measure again with one that is.`]
+  if (instrument?.unknown)
+    return [
+      `${instrument.tag} is not in the register of instruments, so nobody knows how well it measures: measure again with one that is.`,
+    ]
   if (!instrument || !at || coversCalibration(instrument.calibratedUntil, at)) return []
   return [`${instrument.tag} was past its calibration, which ended on ${instrument.calibratedUntil}: measure again with a checked one.`]
 }
@@ -178,6 +237,10 @@ function warmthLines(position: Position, values: Grid, at20: Grid, conditions: R
 export function verdictLine({ quantity, source }: Position, { label, ...judged }: Criterion): WorkingLine {
   const decimals = quantity === 'length' ? 4 : 2
   return marginLine({
-    ...judged, label: `Verdict: ${label}`, source, show: value => formatQuantity(value, quantity, { decimals }), bare: value => formatQuantity(value, quantity, { decimals, bare: true }),
+    ...judged,
+    label: `Verdict: ${label}`,
+    source,
+    show: value => formatQuantity(value, quantity, { decimals }),
+    bare: value => formatQuantity(value, quantity, { decimals, bare: true }),
   })
 }

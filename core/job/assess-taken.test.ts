@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { eventOf, openJob, towardsTick } from '../../tests/support/bench-walk'
+import { eventOf, openJob, towardsTick } from '../../tests/support/job-walk'
 import { demoSheet } from '../../tests/support/demo-sheet'
 import { nextSteps } from '../teardown'
 import { assessTaken, closeBlockers, dutiesOf, foldJob, guardEvent, readingAt, sheetForJob, type EventBodies, type JobState } from '.'
@@ -31,7 +31,14 @@ describe('what closing must not change', () => {
 
   it('compares the mean of another position, with both uncertainties', () => {
     const kept = verdictOf(closedFloat(openFloat(closed, 0.36), 0.35, 0.36, 0.34))
-    expect(kept.criteria.at(-1)).toMatchObject({ label: 'Change since “Float of the wheel shaft, casing open”', value: expect.closeTo(-0.01, 6) as number, lower: -0.05, upper: 0.05, uncertainty: expect.closeTo(Math.hypot(0.01, 0.01), 9) as number, verdict: 'in' })
+    expect(kept.criteria.at(-1)).toMatchObject({
+      label: 'Change since “Float of the wheel shaft, casing open”',
+      value: expect.closeTo(-0.01, 6) as number,
+      lower: -0.05,
+      upper: 0.05,
+      uncertainty: expect.closeTo(Math.hypot(0.01, 0.01), 9) as number,
+      verdict: 'in',
+    })
     expect(kept.verdict).toBe('in')
     // Between 0.05 less and 0.05 more than U nobody can know.
     expect(verdictOf(closedFloat(openFloat(closed, 0.36), 0.315, 0.315, 0.315)).verdict).toBe('doubtful')
@@ -62,7 +69,8 @@ describe('what closing must not change', () => {
   it('compares the same position place by place and names the worst', () => {
     expect(readOf(turbo, 'gas-offset', 'as-left')?.keeps).toEqual({ position: 'gas-offset', stage: 'as-found', within: 0.3 })
     const state = foldJob(turbo, [read('gas-offset', 'as-found', [[0.2], [0.1], [-0.2], [0]])], openJob(turbo))
-    const taken = (...mm: number[]) => assessTaken(turbo, state, { position: 'gas-offset', stage: 'as-left', values: mm.map(value => [value]) })
+    const taken = (...mm: number[]) =>
+      assessTaken(turbo, state, { position: 'gas-offset', stage: 'as-left', values: mm.map(value => [value]) })
     // The mean has not moved at all.
     const pulled = taken(0.2, 0.6, -0.2, -0.6)
     expect(pulled.criteria.at(-1)).toMatchObject({ label: 'Change since as found, 9 o’clock', value: expect.closeTo(-0.6, 9) as number })
@@ -71,7 +79,11 @@ describe('what closing must not change', () => {
   })
 
   it('says nothing as long as there is nothing to compare with', () => {
-    const { criteria } = assessTaken(turbo, openJob(turbo), { position: 'gas-offset', stage: 'as-left', values: [[0.2], [0.1], [-0.2], [0]] })
+    const { criteria } = assessTaken(turbo, openJob(turbo), {
+      position: 'gas-offset',
+      stage: 'as-left',
+      values: [[0.2], [0.1], [-0.2], [0]],
+    })
     expect(criteria.map(criterion => criterion.label)).toEqual(['12 o’clock', '3 o’clock', '6 o’clock', '9 o’clock'])
   })
 })
@@ -84,13 +96,28 @@ describe('what a bench may not write down', () => {
   it('takes a turn of the dial and refuses what is none', () => {
     const turn = [Array.from({ length: 12 }, (_, i) => 0.01 * Math.cos(i * Math.PI / 6))]
     expect(refused({ position: 'commutator-run-out', stage: 'as-found', values: turn, typed: turn.map(row => row.map(String)) })).toBeNull()
-    expect(refused({ position: 'commutator-run-out', stage: 'as-found', values: [turn[0]!.slice(1)], typed: [['0']] })).toBe('reading.shape')
+    expect(refused({ position: 'commutator-run-out', stage: 'as-found', values: [turn[0]!.slice(1)], typed: [['0']] })).toBe(
+      'reading.shape',
+    )
   })
 
   it('refuses the temperature of what is no length, and one that nobody measures at', () => {
     const temperature = { partC: 30, instrumentC: 20, alphaPart: 11.5e-6, alphaInstrument: 11.5e-6 }
-    expect(refused({ position: 'vibration', stage: 'as-left', values: [[2], [2]], typed: [['2'], ['2']], conditions: { temperature } })).toBe('reading.no-length')
-    const seat = { position: 'seat-de', stage: 'as-found' as const, values: [[55.02, 55.02], [55.02, 55.02]], typed: [['55.02', '55,02'], ['55.02 mm', '55.02']] }
+    expect(
+      refused({ position: 'vibration', stage: 'as-left', values: [[2], [2]], typed: [['2'], ['2']], conditions: { temperature } }),
+    ).toBe('reading.no-length')
+    const seat = {
+      position: 'seat-de',
+      stage: 'as-found' as const,
+      values: [
+        [55.02, 55.02],
+        [55.02, 55.02],
+      ],
+      typed: [
+        ['55.02', '55,02'],
+        ['55.02 mm', '55.02'],
+      ],
+    }
     expect(refused({ ...seat, conditions: { temperature } })).toBeNull()
     expect(refused({ ...seat, conditions: { temperature: { ...temperature, partC: 900 } } })).toBe('temperature.input')
     // What stands as typed beside a value must be that value.

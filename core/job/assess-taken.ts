@@ -1,12 +1,28 @@
 import { worstVerdict } from '../metrology'
 import { withoutDust } from '../numbers'
 import { positionOf, readOf, type ReadingStage, type Sheet } from '../sheet'
-import { assessReading, criterion, placeOf, uncertaintyOf, valuesAt20, verdictLine, type Assessment, type Criterion, type ReadingConditions } from './assess-reading'
+import {
+  assessReading,
+  criterion,
+  placeOf,
+  uncertaintyOf,
+  valuesAt20,
+  verdictLine,
+  type Assessment,
+  type Criterion,
+  type ReadingConditions,
+} from './assess-reading'
 import { readingAt } from './reading-at'
 import type { JobState } from './state'
 
 /** A reading as it was taken, or as it stands in the form and is not stored yet. */
-export interface Taken { position: string, stage: ReadingStage, values: readonly (readonly number[])[], conditions?: ReadingConditions | undefined, at?: string | undefined }
+export interface Taken {
+  position: string
+  stage: ReadingStage
+  values: readonly (readonly number[])[]
+  conditions?: ReadingConditions | undefined
+  at?: string | undefined
+}
 
 /**
  * The verdict of a reading of a job: against the limits of its position, and against the earlier reading that it must keep to.
@@ -35,14 +51,22 @@ function changeOf(sheet: Sheet, state: JobState, taken: Taken): Criterion | unde
   const earlier = keeps && readingAt(state, keeps.position, keeps.stage)
   if (!keeps || !earlier) return undefined
   const [position, reference] = [positionOf(sheet, taken.position), positionOf(sheet, keeps.position)]
-  const uncertainty = Math.hypot(uncertaintyOf(position, taken.values, taken.conditions), uncertaintyOf(reference, earlier.values, earlier.conditions))
+  const uncertainty = Math.hypot(
+    uncertaintyOf(position, taken.values, taken.conditions),
+    uncertaintyOf(reference, earlier.values, earlier.conditions),
+  )
   const since = reference === position ? `since ${keeps.stage.replace('-', ' ')}` : `since “${reference.name}”`
   const within = (label: string, value: number) => criterion(label, withoutDust(value), -keeps.within, keeps.within, uncertainty)
   if (reference !== position || position.method !== 'values') {
-    return within(`Change ${since}`, assessReading(position, taken.values, taken).value - assessReading(reference, earlier.values, earlier).value)
+    return within(
+      `Change ${since}`,
+      assessReading(position, taken.values, taken).value - assessReading(reference, earlier.values, earlier).value,
+    )
   }
   const before = valuesAt20(reference, earlier.values, earlier.conditions)
-  const changes = valuesAt20(position, taken.values, taken.conditions).flatMap((row, station) => row.map((value, plane) => ({ place: placeOf(position, station, plane), by: value - before[station]![plane]! })))
+  const changes = valuesAt20(position, taken.values, taken.conditions).flatMap((row, station) =>
+    row.map((value, plane) => ({ place: placeOf(position, station, plane), by: value - before[station]![plane]! })),
+  )
   const most = changes.reduce((worst, change) => Math.abs(change.by) > Math.abs(worst.by) ? change : worst)
   return within(`Change ${since}, ${most.place}`, most.by)
 }

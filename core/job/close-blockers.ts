@@ -15,7 +15,8 @@ export function closeBlockers(document: Sheet, state: JobState): CloseBlocker[] 
   const blockers = SUBJECTS.flatMap(subject => subject.blockers(sheet, state, document))
   const named = new Set(blockers.map(blocker => blocker.step))
   for (const step of sheet.steps) {
-    if (!isDone(state, step.key) && !named.has(step.key)) blockers.push({ code: 'step-open', step: step.key, message: `${capital(stepName(document, step))} is not done.` })
+    if (!isDone(state, step.key) && !named.has(step.key))
+      blockers.push({ code: 'step-open', step: step.key, message: `${capital(stepName(document, step))} is not done.` })
   }
   return blockers
 }

@@ -1,12 +1,30 @@
 import { describe, expect, it } from 'vitest'
-import { eventOf, finish, openJob, towardsTick } from '../../tests/support/bench-walk'
+import { eventOf, finish, openJob, towardsTick } from '../../tests/support/job-walk'
 import { demoSheet } from '../../tests/support/demo-sheet'
 import { goodTruth } from '../training'
 import { stepOf, type Sheet } from '../sheet'
 import { nextSteps } from '../teardown'
 import {
-  AS_IT_SHOULD, closeBlockers, debtsOf, foldJob, guardEvent, ladderOf, ladderStand, lastingWays, markRisks, openDuties, proposeWay, readTagCode, risksOf, runningWait,
-  sheetForJob, tagCode, timersOf, type EventBodies, type EventType, type JobState,
+  AS_IT_SHOULD,
+  closeBlockers,
+  debtsOf,
+  foldJob,
+  guardEvent,
+  ladderOf,
+  ladderStand,
+  lastingWays,
+  markRisks,
+  openDuties,
+  proposeWay,
+  readTagCode,
+  risksOf,
+  runningWait,
+  sheetForJob,
+  tagCode,
+  timersOf,
+  type EventBodies,
+  type EventType,
+  type JobState,
 } from '.'
 
 const AT = '2026-05-04T08:00:00.000Z'
@@ -56,7 +74,9 @@ describe('waits', () => {
   it('begin with the tick they count from and hold the step until they are over', () => {
     const bench = cooling()
     const step = stepOf(bench.sheet, 'shield-off')
-    expect(timersOf(bench.sheet, bench.state)).toMatchObject([{ for: 'cooling', minutes: 240, startedAt: AT, endsAt: later(240), cut: false }])
+    expect(timersOf(bench.sheet, bench.state)).toMatchObject([
+      { for: 'cooling', minutes: 240, startedAt: AT, endsAt: later(240), cut: false },
+    ])
     expect(bench.try('step-done', { step: 'shield-off' })).toBe('step.waits')
     expect(runningWait(bench.sheet, bench.state, step, later(239))?.name).toBe('Turbocharger cools to the touch')
     expect(runningWait(bench.sheet, bench.state, step, later(240))).toBeUndefined()
@@ -76,13 +96,22 @@ describe('waits', () => {
 
 describe('a fork', () => {
   const atFork = () => new Bench('turbocharger', 'decide-way')
-  const worn = (bench: Bench) => bench.try('reading-taken', { position: 'axial-play', stage: 'as-found', values: [[0.2], [0.2], [0.2]], typed: [['0.2'], ['0.2'], ['0.2']] })
+  const worn = (bench: Bench) =>
+    bench.try('reading-taken', {
+      position: 'axial-play',
+      stage: 'as-found',
+      values: [[0.2], [0.2], [0.2]],
+      typed: [['0.2'], ['0.2'], ['0.2']],
+    })
 
   it('is proposed from the readings and signed; against them only with a reason', () => {
     const bench = atFork()
     expect(proposeWay(bench.sheet, bench.state, 'how-far')?.way).toBe('short')
     worn(bench)
-    expect(proposeWay(bench.sheet, bench.state, 'how-far')).toMatchObject({ way: 'full', reasons: expect.arrayContaining(['Axial play, three times: out']) as string[] })
+    expect(proposeWay(bench.sheet, bench.state, 'how-far')).toMatchObject({
+      way: 'full',
+      reasons: expect.arrayContaining(['Axial play, three times: out']) as string[],
+    })
     expect(bench.try('way-chosen', { choice: 'how-far', way: 'sideways' })).toBe('way.unknown')
     expect(bench.try('way-chosen', { choice: 'how-far', way: 'short' })).toBe('way.against-proposal')
     expect(bench.try('way-chosen', { choice: 'how-far', way: 'short', reason: 'Bearing ordered, runs until May' })).toBeNull()
@@ -131,7 +160,11 @@ describe('marks that would not last', () => {
       bench.workTo('seal-look').tick('impeller-off').tick('seal-look')
       expect(bench.duties('clean-rotor')).toEqual(['secure mark'])
       expect(bench.try('step-done', { step: 'clean-rotor' })).toBe('step.duties-open')
-      expect(wayOut === 'photo' ? bench.try('photo-added', { photo: 'p', mark: 'MK-7' }) : bench.try('mark-made', { mark: 'MK-7', way: 'punch' })).toBeNull()
+      expect(
+        wayOut === 'photo'
+          ? bench.try('photo-added', { photo: 'p', mark: 'MK-7' })
+          : bench.try('mark-made', { mark: 'MK-7', way: 'punch' }),
+      ).toBeNull()
       expect(bench.try('step-done', { step: 'clean-rotor' })).toBeNull()
     }
   })
@@ -202,22 +235,31 @@ describe('hand checks and going back', () => {
 
   it('send the work back from a no-go reading, and hold the close when one is measured afterwards', () => {
     const bench = new Bench('torsional-taper-coupling', 'nut-lock')
-    const measure = (deg: number) => bench.try('reading-taken', { position: 'nut-witness', stage: 'as-left', values: [[deg]], typed: [[`${deg}°`]] })
+    const measure = (deg: number) =>
+      bench.try('reading-taken', { position: 'nut-witness', stage: 'as-left', values: [[deg]], typed: [[`${deg}°`]] })
     bench.try('mark-checked', { mark: 'MK-4', result: 'matches' })
     measure(30)
     expect(bench.try('step-done', { step: 'nut-lock' })).toBe('step.duties-open')
     measure(6)
     expect(bench.try('step-done', { step: 'nut-lock' })).toBeNull()
     measure(30)
-    expect(closeBlockers(bench.sheet, bench.state).filter(blocker => blocker.code === 'no-go').map(blocker => blocker.step)).toEqual(['nut-lock'])
+    expect(
+      closeBlockers(bench.sheet, bench.state)
+        .filter(blocker => blocker.code === 'no-go')
+        .map(blocker => blocker.step),
+    ).toEqual(['nut-lock'])
   })
 })
 
 describe('debts', () => {
   it('stay from snug to final and block the close', () => {
     const bench = new Bench('torsional-taper-coupling', 'ring-screws-final')
-    expect(debtsOf(bench.sheet, bench.state).map(debt => [debt.step.key, debt.paidBy.key])).toEqual([['ring-screws-snug', 'ring-screws-final']])
-    expect(closeBlockers(bench.sheet, bench.state).find(blocker => blocker.code === 'debt-open')?.message).toContain('ring screws are only snug')
+    expect(debtsOf(bench.sheet, bench.state).map(debt => [debt.step.key, debt.paidBy.key])).toEqual([
+      ['ring-screws-snug', 'ring-screws-final'],
+    ])
+    expect(closeBlockers(bench.sheet, bench.state).find(blocker => blocker.code === 'debt-open')?.message).toContain(
+      'ring screws are only snug',
+    )
     expect(debtsOf(bench.sheet, bench.tick('ring-screws-final').state)).toEqual([])
   })
 })

@@ -1,13 +1,26 @@
 import { describe, expect, it } from 'vitest'
-import { eventOf, openJob, picturesArrive, towardsTick } from '../../tests/support/bench-walk'
+import { eventOf, openJob, picturesArrive, towardsTick } from '../../tests/support/job-walk'
 import { liftPump } from '../../tests/support/demo-sheet'
 import { nextSteps } from '../teardown'
 import { stepOf } from '../sheet'
-import { accountOf, closeBlockers, departureNeedsLead, departuresOf, foldJob, guardEvent, openDuties, type Departure, type EventBodies, type JobEvent, type JobState } from '.'
+import {
+  accountOf,
+  closeBlockers,
+  departureNeedsLead,
+  departuresOf,
+  foldJob,
+  guardEvent,
+  openDuties,
+  type Departure,
+  type EventBodies,
+  type JobEvent,
+  type JobState,
+} from '.'
 
 const fold = (state: JobState, ...events: JobEvent[]) => foldJob(liftPump, events, state)
 const codeOf = (state: JobState, event: JobEvent) => guardEvent(liftPump, state, event)?.code ?? null
-const depart = (step: string, how: Departure, more: Partial<EventBodies['departure-made']> = {}, who = 'a') => eventOf('departure-made', { step, how, reason: 'it is built otherwise', ...more }, who)
+const depart = (step: string, how: Departure, more: Partial<EventBodies['departure-made']> = {}, who = 'a') =>
+  eventOf('departure-made', { step, how, reason: 'it is built otherwise', ...more }, who)
 const tick = (step: string, counted?: { part: string, count: number }[]) => eventOf('step-done', { step, ...counted ? { counted } : {} })
 const sign = (step: string, who = 'lead') => eventOf('departure-signed', { step }, who)
 
@@ -43,12 +56,16 @@ describe('a departure', () => {
     const done = fold(departed, tick(plain.key))
     expect(codeOf(departed, tick(plain.key))).toBeNull()
     for (const { part } of plain.removes!) {
-      expect(accountOf(liftPump, done).find(line => line.part.key === part)).toEqual(accountOf(liftPump, state).find(line => line.part.key === part))
+      expect(accountOf(liftPump, done).find(line => line.part.key === part)).toEqual(
+        accountOf(liftPump, state).find(line => line.part.key === part),
+      )
     }
     // What stood on it goes on.
     const follower = liftPump.steps.find(step => step.after.includes(plain.key))!
     expect(codeOf(done, depart(follower.key, 'does not apply'))).not.toBe('step.too-early')
-    expect(departuresOf(liftPump, done)).toMatchObject([{ step: { key: plain.key }, made: { how: 'does not apply', reason: 'it is built otherwise' }, signed: null, madeGood: null }])
+    expect(departuresOf(liftPump, done)).toMatchObject([
+      { step: { key: plain.key }, made: { how: 'does not apply', reason: 'it is built otherwise' }, signed: null, madeGood: null },
+    ])
   })
 
   it('keeps a count that differs: the machine had so many, and so many go back', () => {
@@ -60,7 +77,11 @@ describe('a departure', () => {
     expect(line(out)).toMatchObject({ absent: -1, out: piece!.count + 1 })
     const ready = before(refit.key, out)
     // As the sheet says it would leave one on the table; as it was found it goes back whole.
-    const back = fold(ready, depart(refit.key, 'done otherwise', { counted: fewer }), ...departureNeedsLead(liftPump, refit) ? [sign(refit.key)] : [])
+    const back = fold(
+      ready,
+      depart(refit.key, 'done otherwise', { counted: fewer }),
+      ...(departureNeedsLead(liftPump, refit) ? [sign(refit.key)] : []),
+    )
     expect(line(fold(back, tick(refit.key)))).toMatchObject({ out: 0, loose: 0, short: 0 })
     expect(codeOf(before(plain.key), tick(plain.key, [{ part: piece!.part, count: piece!.count + 1 }]))).toBe('count.differs')
   })
@@ -76,8 +97,14 @@ describe('a departure', () => {
     // A mark that was never to be made is asked for by no step on the way up.
     const end = toTheEnd(fold(signed, tick(withMark.key)))
     expect(closeBlockers(liftPump, end).filter(blocker => blocker.code !== 'left-over')).toEqual([])
-    const steps = (of: (step: typeof plain) => unknown) => liftPump.steps.filter(step => of(step)).every(step => departureNeedsLead(liftPump, step))
-    expect([steps(step => step.makes), steps(step => step.checks), steps(step => step.owes), steps(step => step.cautions?.some(one => one.level === 'danger'))]).toEqual([true, true, true, true])
+    const steps = (of: (step: typeof plain) => unknown) =>
+      liftPump.steps.filter(step => of(step)).every(step => departureNeedsLead(liftPump, step))
+    expect([
+      steps(step => step.makes),
+      steps(step => step.checks),
+      steps(step => step.owes),
+      steps(step => step.cautions?.some(one => one.level === 'danger')),
+    ]).toEqual([true, true, true, true])
   })
 
   it('leaves a hold point to be released, and making safe is only ever done otherwise', () => {
@@ -87,7 +114,11 @@ describe('a departure', () => {
     expect(codeOf(signed, tick(withHold.key))).toBe('step.duties-open')
     expect(codeOf(fold(signed, eventOf('hold-released', { step: withHold.key }, 'second')), tick(withHold.key))).toBeNull()
     const start = before(safety.key)
-    expect([codeOf(start, depart(safety.key, 'does not apply')), codeOf(start, depart(safety.key, 'not possible now')), codeOf(start, depart(safety.key, 'done otherwise'))]).toEqual(['departure.make-safe', 'departure.make-safe', null])
+    expect([
+      codeOf(start, depart(safety.key, 'does not apply')),
+      codeOf(start, depart(safety.key, 'not possible now')),
+      codeOf(start, depart(safety.key, 'done otherwise')),
+    ]).toEqual(['departure.make-safe', 'departure.make-safe', null])
   })
 
   it('that puts work off keeps the job open until it is made good, with all that the sheet asks, or a lead signs', () => {
@@ -104,7 +135,15 @@ describe('a departure', () => {
     for (const { position, stage } of run.reads!) {
       const { stations, planes, limits: { lower, upper } } = liftPump.positions.find(one => one.key === position)!
       const middle = ((lower ?? 0) + (upper ?? (lower ?? 0) + 1)) / 2
-      met = fold(met, eventOf('reading-taken', { position, stage, values: stations.map(() => planes.map(() => middle)), typed: stations.map(() => planes.map(() => String(middle))) }))
+      met = fold(
+        met,
+        eventOf('reading-taken', {
+          position,
+          stage,
+          values: stations.map(() => planes.map(() => middle)),
+          typed: stations.map(() => planes.map(() => String(middle))),
+        }),
+      )
     }
     const still = openDuties(liftPump, met, run, { wholly: true })
     if (still.length === 0) {
@@ -124,7 +163,9 @@ describe('a departure', () => {
     expect(codeOf(openJob(liftPump), depart(plain.key, 'does not apply'))).toBe('step.too-early')
     expect(codeOf(done, depart(plain.key, 'done otherwise'))).toBe('step.done-already')
     expect(codeOf(departed, depart(plain.key, 'done otherwise'))).toBe('departure.set-already')
-    expect(codeOf(before(plain.key), depart(plain.key, 'does not apply', { counted: [{ part: plain.removes![0]!.part, count: 1 }] }))).toBe('count.other-part')
+    expect(codeOf(before(plain.key), depart(plain.key, 'does not apply', { counted: [{ part: plain.removes![0]!.part, count: 1 }] }))).toBe(
+      'count.other-part',
+    )
     expect(codeOf(before(plain.key), sign(plain.key))).toBe('departure.none')
 
     const up = liftPump.steps.find(step => step.limb === 'on' && step.refits && !departureNeedsLead(liftPump, step) && !step.hold)!

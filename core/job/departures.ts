@@ -12,7 +12,10 @@ export const DEPARTURES = ['does not apply', 'done otherwise', 'not possible now
 export type Departure = (typeof DEPARTURES)[number]
 
 export interface DepartureEvents {
-  /** The step is not done as the sheet says: it still is ticked, but owes nothing but signatures and the way. `counted` are the pieces that were moved instead. */
+  /**
+   * The step is not done as the sheet says: it still is ticked, but owes nothing but signatures and the way. `counted` are the pieces that
+   * were moved instead.
+   */
   'departure-made': { step: string, how: Departure, reason: string, counted?: Counted[] }
   /** A lead stands for it. */
   'departure-signed': { step: string }
@@ -30,13 +33,15 @@ export interface DepartureState {
 export interface DepartureDuty { kind: 'departure', how: Departure }
 
 /**
- * True when a lead has to stand for a departure from this step: where somebody can be hurt, where a debt begins or ends, and where match-marks
+ * True when a lead has to stand for a departure from this step: where somebody can be hurt, where a debt begins or ends, and where match-
+ * marks
  * are made or checked.
  *
  * @example departureNeedsLead(sheet, step)
  */
 export const departureNeedsLead = (sheet: Sheet, step: Step): boolean =>
-  Boolean(step.cautions?.some(caution => caution.level === 'danger') || step.owes || step.makes || step.checks) || sheet.steps.some(other => other.owes?.some(debt => debt.paidBy === step.key))
+  Boolean(step.cautions?.some(caution => caution.level === 'danger') || step.owes || step.makes || step.checks)
+  || sheet.steps.some(other => other.owes?.some(debt => debt.paidBy === step.key))
 
 /** Departures from the sheet: steps that were not done as it says, who stands for them, and what was made good since. */
 export const departures: Subject<DepartureEvents, DepartureState, DepartureDuty> = {
@@ -48,9 +53,16 @@ export const departures: Subject<DepartureEvents, DepartureState, DepartureDuty>
       guard: ({ sheet, state }, { step: key, how, counted = [] }) => {
         const step = stepOf(sheet, key)
         if (isDone(state, key)) return refuse('step.done-already', `${stepName(sheet, step)} is done. Go back to it first.`)
-        if (state.departures[key]) return refuse('departure.set-already', `${state.departures[key].by} has departed from ${stepName(sheet, step)} already. Take that back first.`)
+        if (state.departures[key])
+          return refuse(
+            'departure.set-already',
+            `${state.departures[key].by} has departed from ${stepName(sheet, step)} already. Take that back first.`,
+          )
         if (step.stage === 'make-safe' && how !== 'done otherwise') {
-          return refuse('departure.make-safe', 'Making safe is never left out. If it was done in another way, say how; site rules stand above this sheet.')
+          return refuse(
+            'departure.make-safe',
+            'Making safe is never left out. If it was done in another way, say how; site rules stand above this sheet.',
+          )
         }
         const moved = step.removes ?? step.refits ?? []
         const stranger = counted.find(({ part }) => how !== 'done otherwise' || !moved.some(piece => piece.part === part))
@@ -67,7 +79,9 @@ export const departures: Subject<DepartureEvents, DepartureState, DepartureDuty>
         if (!aside) return refuse('departure.none', `There is no departure at ${stepName(sheet, step)}.`)
         const signed = state.departuresSigned[key]
         if (signed) return refuse('departure.signed-already', `${signed.by} has signed this departure already.`)
-        return aside.byId === actor.id ? refuse('departure.same-person', 'A departure needs two persons: you made this one, so somebody else signs.') : null
+        return aside.byId === actor.id
+          ? refuse('departure.same-person', 'A departure needs two persons: you made this one, so somebody else signs.')
+          : null
       },
     },
     'step-made-good': {
@@ -75,7 +89,8 @@ export const departures: Subject<DepartureEvents, DepartureState, DepartureDuty>
       ...intoRegister('madeGood', 'step'),
       guard: ({ sheet, state, owed }, { step: key }) => {
         const step = stepOf(sheet, key)
-        if (!isLeftForLater(state, key) || !isDone(state, key)) return refuse('departure.not-left', `${stepName(sheet, step)} was not left for later.`)
+        if (!isLeftForLater(state, key) || !isDone(state, key))
+          return refuse('departure.not-left', `${stepName(sheet, step)} was not left for later.`)
         const left = owed(step, { wholly: true })
         return left ? refuse('step.duties-open', `Before ${stepName(sheet, step)} is made good: ${left}.`) : null
       },
@@ -87,7 +102,9 @@ export const departures: Subject<DepartureEvents, DepartureState, DepartureDuty>
       evenDeparted: true,
       of: (sheet, state, step) => {
         const aside = state.departures[step.key]
-        return aside && departureNeedsLead(sheet, step) ? [{ duty: { kind: 'departure', how: aside.how }, met: Object.hasOwn(state.departuresSigned, step.key) }] : []
+        return aside && departureNeedsLead(sheet, step)
+          ? [{ duty: { kind: 'departure', how: aside.how }, met: Object.hasOwn(state.departuresSigned, step.key) }]
+          : []
       },
       say: () => 'a lead signs the departure',
     },
@@ -96,14 +113,21 @@ export const departures: Subject<DepartureEvents, DepartureState, DepartureDuty>
   reopens: ['departures', 'departuresSigned', 'madeGood'],
   overtakes: () => ({}),
   holdsFast: ({ sheet, state }, event) => {
-    const step = sheet.steps.find(({ key }) => isDone(state, key) && (state.departures[key]?.event === event || state.departuresSigned[key]?.event === event))
+    const step = sheet.steps.find(
+      ({ key }) => isDone(state, key) && (state.departures[key]?.event === event || state.departuresSigned[key]?.event === event),
+    )
     return step ? refuse('undo.stood-on', `${stepName(sheet, step)} was ticked on it. Undo that tick first.`) : null
   },
 }
 
-const leftForLater = (sheet: Sheet, state: JobState, document: Sheet): CloseBlocker[] => sheet.steps
-  .filter(({ key }) => isLeftForLater(state, key) && !state.departuresSigned[key])
-  .map(step => ({ code: 'left-for-later', step: step.key, message: `${stepName(document, step)} was left for later. Make it good, or let a lead sign that it stays so.`.replace(/^s/, 'S') }))
+const leftForLater = (sheet: Sheet, state: JobState, document: Sheet): CloseBlocker[] =>
+  sheet.steps
+    .filter(({ key }) => isLeftForLater(state, key) && !state.departuresSigned[key])
+    .map(step => ({
+      code: 'left-for-later',
+      step: step.key,
+      message: `${stepName(document, step)} was left for later. Make it good, or let a lead sign that it stays so.`.replace(/^s/, 'S'),
+    }))
 
 /** Pieces that came out and did not go back, because of a departure from their refit: where they went must be written down. */
 function leftOver(sheet: Sheet, state: JobState): CloseBlocker[] {
@@ -111,7 +135,13 @@ function leftOver(sheet: Sheet, state: JobState): CloseBlocker[] {
   return accountOf(sheet, state).flatMap(({ part, loose, bagged, washing }) => {
     const left = loose + washing + bagged.reduce((sum, bag) => sum + bag.count, 0)
     return parts.has(part.key) && left > 0
-      ? [{ code: 'left-over', part: part.key, message: `${part.name}: ${left} came out and did not go back. Write down what became of them in the account.` }]
+      ? [
+          {
+            code: 'left-over',
+            part: part.key,
+            message: `${part.name}: ${left} came out and did not go back. Write down what became of them in the account.`,
+          },
+        ]
       : []
   })
 }
@@ -121,7 +151,11 @@ function leftOver(sheet: Sheet, state: JobState): CloseBlocker[] {
  *
  * @example proposedDeparture(sheet, state, step)?.how // 'does not apply'
  */
-export function proposedDeparture(sheet: Sheet, state: JobState, step: Step): Pick<DepartureMade, 'how' | 'reason' | 'counted'> | undefined {
+export function proposedDeparture(
+  sheet: Sheet,
+  state: JobState,
+  step: Step,
+): Pick<DepartureMade, 'how' | 'reason' | 'counted'> | undefined {
   const other = step.rung && sheet.steps.find(one => one.rung === step.rung && one !== step && isDone(state, one.key))
   return other ? state.departures[other.key] : undefined
 }

@@ -20,13 +20,16 @@ const IN_ORDER = (Object.values(DUTIES) as DutyRule<Duty>[]).sort((a, b) => TURN
 
 /**
  * All duties of a step with whether each is met: evidence first (photo, index, tags), then readings and marks, then what the work asks for
- * (parts sent out, decisions, the way, pieces in their places, what the hands feel). Where the work departs from the step only signatures and the way are left.
+ * (parts sent out, decisions, the way, pieces in their places, what the hands feel). Where the work departs from the step only signatures
+ * and the way are left.
  *
  * @returns in the order in which they are best done; the hold point last, because it confirms the others
  * @example dutiesOf(sheet, state, step).every(line => line.met)
  */
 export const dutiesOf = (sheet: Sheet, state: JobState, step: Step, { wholly = false }: DutyOptions = {}): DutyLine[] =>
-  IN_ORDER.filter(rule => wholly || rule.evenDeparted || !Object.hasOwn(state.departures, step.key)).flatMap(rule => rule.of(sheet, state, step))
+  IN_ORDER.filter(rule => wholly || rule.evenDeparted || !Object.hasOwn(state.departures, step.key)).flatMap(rule =>
+    rule.of(sheet, state, step),
+  )
 
 /** The duties of a step that are not met yet. */
 export const openDuties = (sheet: Sheet, state: JobState, step: Step, options?: DutyOptions): Duty[] =>

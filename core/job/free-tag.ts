@@ -3,7 +3,8 @@ import { accountOf } from './account'
 import type { JobState } from './state'
 
 /**
- * The tag to propose for what came out of a part: the bag that the sheet names for it, otherwise the next number that neither the sheet nor this
+ * The tag to propose for what came out of a part: the bag that the sheet names for it, otherwise the next number that neither the sheet
+ * nor this
  * job uses.
  *
  * @returns such as `B-07`, or `T-01` when the sheet names no bag
@@ -14,7 +15,11 @@ export const proposedTag = (sheet: Sheet, state: JobState, part: string): string
 
 /** The first free tag of a letter, counted from 01. */
 export function nextFreeTag(sheet: Sheet, state: JobState, letter = 'T'): string {
-  const used = new Set([...sheet.steps.flatMap(step => step.bag ?? []), ...accountOf(sheet, state).flatMap(line => line.bagged.map(bag => bag.tag))].map(plain))
+  const used = new Set(
+    [...sheet.steps.flatMap(step => step.bag ?? []), ...accountOf(sheet, state).flatMap(line => line.bagged.map(bag => bag.tag))].map(
+      plain,
+    ),
+  )
   for (let number = 1; ; number++) if (!used.has(`${letter}-${number}`)) return `${letter}-${String(number).padStart(2, '0')}`
 }
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { chooser, eventOf, numbers, openJob, towardsTick, walk } from '../../tests/support/bench-walk'
+import { chooser, eventOf, numbers, openJob, towardsTick, walk } from '../../tests/support/job-walk'
 import { demoDocuments, liftPump } from '../../tests/support/demo-sheet'
 import { stepOf, type Sheet } from '../sheet'
 import { aboveFrom, nextSteps, reopenedBy } from '../teardown'
@@ -36,7 +36,8 @@ describe('going back', () => {
     const state = before('casing-nuts-on')
     const opened = foldJob(liftPump, [back('ring-clearance-left')], state)
     const above = new Set(aboveFrom(liftPump, state, stepOf(liftPump, 'ring-clearance-left')).map(step => step.key))
-    for (const step of liftPump.steps) expect(Boolean(opened.done[step.key]), step.key).toBe(Boolean(state.done[step.key]) && !above.has(step.key))
+    for (const step of liftPump.steps)
+      expect(Boolean(opened.done[step.key]), step.key).toBe(Boolean(state.done[step.key]) && !above.has(step.key))
     expect(opened.moves).toEqual(state.moves)
     expect(opened.dispositions).toEqual(state.dispositions)
     expect(opened.marksMade).toEqual(state.marksMade)

@@ -40,8 +40,14 @@ export const goingBack = (subjects: () => Subjects): Subject<GoingBackEvents, Go
       },
       guard: ({ sheet, state }, { step: key }) => {
         const step = stepOf(sheet, key)
-        if (step.limb === 'off') return refuse('back.down', `${stepName(sheet, step)} lies on the way down. Go back to a step of the floor or the way up, or undo.`)
-        return reopenedBy(sheet, state, step).length ? null : refuse('back.not-done', `${stepName(sheet, step)} is not done, so there is nothing to go back to.`)
+        if (step.limb === 'off')
+          return refuse(
+            'back.down',
+            `${stepName(sheet, step)} lies on the way down. Go back to a step of the floor or the way up, or undo.`,
+          )
+        return reopenedBy(sheet, state, step).length
+          ? null
+          : refuse('back.not-done', `${stepName(sheet, step)} is not done, so there is nothing to go back to.`)
       },
     },
   },

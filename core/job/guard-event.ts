@@ -19,7 +19,8 @@ import { RULES } from './subjects'
 export function guardEvent(sheet: Sheet, state: JobState, event: JobEvent): Refusal | null {
   if (event.type !== 'job-opened') {
     if (!state.opened) return refuse('job.not-open', 'This job has not been opened.')
-    if (state.closed) return refuse('job.closed', `${state.closed.by} closed this job. Its record does not change any more; start a new job for new work.`)
+    if (state.closed)
+      return refuse('job.closed', `${state.closed.by} closed this job. Its record does not change any more; start a new job for new work.`)
     const unknown = unknownReference(sheet, event) ?? misdated(sheet, state, event)
     if (unknown) return unknown
   }
@@ -32,14 +33,20 @@ export function guardEvent(sheet: Sheet, state: JobState, event: JobEvent): Refu
  *
  * @example wantsReason(sheet, state, event)
  */
-export const wantsReason = (sheet: Sheet, state: JobState, event: JobEvent): boolean => guardEvent(sheet, state, event)?.wantsReason === true
+export const wantsReason = (sheet: Sheet, state: JobState, event: JobEvent): boolean =>
+  guardEvent(sheet, state, event)?.wantsReason === true
 
 /** A job with what only all subjects together can say of it. */
 function judged(sheet: Sheet, state: JobState): JudgedJob {
   return {
-    sheet, state,
+    sheet,
+    state,
     owed: (step, { only, except = [], wholly = false } = {}) =>
-      sayDuties(sheet, step, openDuties(sheet, state, step, { wholly }).filter(({ kind }) => (!only || only.includes(kind)) && !except.includes(kind))),
+      sayDuties(
+        sheet,
+        step,
+        openDuties(sheet, state, step, { wholly }).filter(({ kind }) => (!only || only.includes(kind)) && !except.includes(kind)),
+      ),
     after: (type, body, { byId = '', by = '', at = '' } = {}) =>
       foldJob(sheet, [{ id: '', type, body, actor: { id: byId, name: by }, happenedAt: at } as JobEvent], state),
     hanging: after => hangingAfter(sheet, state, after),
@@ -55,13 +62,17 @@ const CLOCKS_WITHIN_MS = 60_000
 function misdated(sheet: Sheet, state: JobState, event: JobEvent): Refusal | null {
   const at = Date.parse(event.happenedAt)
   const isBefore = (moment: string) => at < Date.parse(moment) - CLOCKS_WITHIN_MS
-  if (isBefore(state.opened!.at)) return refuse('event.before-job', 'This is dated before the job was opened. Check the clock of this device.')
+  if (isBefore(state.opened!.at))
+    return refuse('event.before-job', 'This is dated before the job was opened. Check the clock of this device.')
   if (event.type !== 'step-done') return null
   const { step: key } = event.body
   if (!sheet.steps.some(step => step.waits?.some(wait => wait.after === key))) return null
   const late = stepOf(sheet, key).after.find(before => state.done[before] && isBefore(state.done[before].at))
   if (late === undefined) return null
-  return refuse('event.out-of-order', `This is dated before ${stepName(sheet, stepOf(sheet, late))} was done, and a wait counts from it. Check the clock of this device.`)
+  return refuse(
+    'event.out-of-order',
+    `This is dated before ${stepName(sheet, stepOf(sheet, late))} was done, and a wait counts from it. Check the clock of this device.`,
+  )
 }
 
 /** A ticked step that stands on nothing, or owes something, in the state that is to come and did not before. */
@@ -73,7 +84,14 @@ function hangingAfter(sheet: Sheet, state: JobState, after: JobState): Step | un
 }
 
 function unknownReference(sheet: Sheet, event: JobEvent): Refusal | null {
-  const body = event.body as { step?: string, mark?: string, part?: string, position?: string, choice?: string, counted?: { part: string }[] }
+  const body = event.body as {
+    step?: string
+    mark?: string
+    part?: string
+    position?: string
+    choice?: string
+    counted?: { part: string }[]
+  }
   const index = indexOf(sheet).of
   for (const kind of ['step', 'mark', 'part', 'position', 'choice'] as const) {
     const key = body[kind]

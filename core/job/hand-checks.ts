@@ -20,7 +20,8 @@ export interface HandCheckState {
 export interface HandCheckDuty { kind: 'hand check', check: string }
 
 /** What the hands last said at a check of a step. */
-export const handCheckOf = (state: JobState, step: string, check: string) => lastOf(state.handChecks, h => h.step === step && h.check === check)
+export const handCheckOf = (state: JobState, step: string, check: string) =>
+  lastOf(state.handChecks, h => h.step === step && h.check === check)
 
 /** What the hands should feel, and what they did feel. */
 export const handChecks: Subject<HandCheckEvents, HandCheckState, HandCheckDuty> = {

@@ -32,9 +32,12 @@ export const indexData: Subject<IndexEvents, IndexState, IndexDuty> = {
   duties: {
     index: {
       turn: 'evidence',
-      of: (sheet, state, { removes = [] }) => state.opened?.depth !== 'failure-analysis'
-        ? []
-        : removes.filter(({ part }) => partOf(sheet, part).index).map(({ part }) => ({ duty: { kind: 'index', part }, met: Object.hasOwn(state.indexed, part) })),
+      of: (sheet, state, { removes = [] }) =>
+        state.opened?.depth !== 'failure-analysis'
+          ? []
+          : removes
+              .filter(({ part }) => partOf(sheet, part).index)
+              .map(({ part }) => ({ duty: { kind: 'index', part }, met: Object.hasOwn(state.indexed, part) })),
       say: ({ part }, sheet) => `record the 12 o’clock of ${partOf(sheet, part).name}`,
     },
   },

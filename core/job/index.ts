@@ -1,6 +1,15 @@
 export { accountOf, dispositionOf, isLeftForLater } from './account'
 export { assessFit, type FitAssessment, type FitSide } from './assess-fit'
-export { assessReading, decidingCriterion, mayBeWarm, placeOf, type Assessment, type Criterion, type ReadingConditions, type RunOutFound } from './assess-reading'
+export {
+  assessReading,
+  decidingCriterion,
+  mayBeWarm,
+  placeOf,
+  type Assessment,
+  type Criterion,
+  type ReadingConditions,
+  type RunOutFound,
+} from './assess-reading'
 export { assessTaken, type Taken } from './assess-taken'
 export { closeBlockers } from './close-blockers'
 export { departureNeedsLead, DEPARTURES, departuresOf, proposedDeparture, type Departure, type DepartureLine } from './departures'

@@ -30,10 +30,16 @@ export function risksOf(sheet: Sheet, state: JobState, markKey: string, way: Mar
   const porous = mark.between.map(key => partOf(sheet, key)).find(part => part.porous)
   const name = way.charAt(0).toUpperCase() + way.slice(1)
   return [
-    ...porous && way !== 'tag' ? [{ mark, reason: `${porous.name} is porous and holds no ${way}: it soaks in or breaks the edge. Take a photo, or tie a tag.` }] : [],
+    ...(porous && way !== 'tag'
+      ? [{ mark, reason: `${porous.name} is porous and holds no ${way}: it soaks in or breaks the edge. Take a photo, or tie a tag.` }]
+      : []),
     ...treatmentsOf(sheetNow(sheet, state), mark)
       .filter(step => !isDone(state, step.key) && PERISHES[way].includes(step.treats!.how))
-      .map(step => ({ mark, step, reason: `${name} does not survive "${step.title}" (${step.treats!.how}). Use a punch or a scribe, or take a photo before.` })),
+      .map(step => ({
+        mark,
+        step,
+        reason: `${name} does not survive "${step.title}" (${step.treats!.how}). Use a punch or a scribe, or take a photo before.`,
+      })),
   ]
 }
 

@@ -34,19 +34,23 @@ export const marks: Subject<MarkEvents, MarkState, MarkDuty> = {
       guard: ({ sheet, state }, { mark, way }) => {
         const maker = sheet.steps.find(step => step.makes?.includes(mark))
         // A better mark may be put over one that would not last.
-        return maker && isDone(state, maker.key) && markMade(state, mark)?.way === way ? refuse('mark.made-already', `${mark} is on the parts already.`) : null
+        return maker && isDone(state, maker.key) && markMade(state, mark)?.way === way
+          ? refuse('mark.made-already', `${mark} is on the parts already.`)
+          : null
       },
     },
     'mark-checked': {
       name: 'Check of a mark',
       ...intoList('marksChecked'),
-      guard: ({ state }, { mark }) => markMade(state, mark) ? null : refuse('mark.not-made', `${mark} was never made, so there is nothing to check.`),
+      guard: ({ state }, { mark }) =>
+        markMade(state, mark) ? null : refuse('mark.not-made', `${mark} was never made, so there is nothing to check.`),
     },
   },
   duties: {
     'make mark': {
       turn: 'mark',
-      of: (_sheet, state, { makes = [] }) => makes.map(mark => ({ duty: { kind: 'make mark', mark }, met: markMade(state, mark) !== undefined })),
+      of: (_sheet, state, { makes = [] }) =>
+        makes.map(mark => ({ duty: { kind: 'make mark', mark }, met: markMade(state, mark) !== undefined })),
       say: ({ mark }, sheet) => `make ${mark} (${markOf(sheet, mark).name})`,
     },
     'secure mark': {
@@ -57,16 +61,25 @@ export const marks: Subject<MarkEvents, MarkState, MarkDuty> = {
     'check mark': {
       turn: 'mark',
       // A mark that was never to be made on this machine is not to be checked either.
-      of: (sheet, state, { checks = [] }) => checks.filter(mark => markMade(state, mark) || !isDepartedFrom(sheet, state, step => step.makes?.includes(mark))).map(mark => ({ duty: { kind: 'check mark', mark }, met: markChecked(state, mark) !== undefined })),
+      of: (sheet, state, { checks = [] }) =>
+        checks
+          .filter(mark => markMade(state, mark) || !isDepartedFrom(sheet, state, step => step.makes?.includes(mark)))
+          .map(mark => ({ duty: { kind: 'check mark', mark }, met: markChecked(state, mark) !== undefined })),
       say: ({ mark }, sheet) => `check ${mark} (${markOf(sheet, mark).name})`,
     },
   },
-  blockers: (sheet, state) => sheet.marks.flatMap(({ key: mark, name }) => {
-    const check = markChecked(state, mark)
-    if (!markMade(state, mark) || check?.result === 'matches' || isDepartedFrom(sheet, state, step => step.checks?.includes(mark))) return []
-    const how = check ? (check.result === 'lost' ? 'was lost' : 'does not match') : 'was made on the way down and never checked on the way up'
-    return [{ code: 'mark-unverified', mark, message: `Mark ${mark} (${name}) ${how}.` }]
-  }),
+  blockers: (sheet, state) =>
+    sheet.marks.flatMap(({ key: mark, name }) => {
+      const check = markChecked(state, mark)
+      if (!markMade(state, mark) || check?.result === 'matches' || isDepartedFrom(sheet, state, step => step.checks?.includes(mark)))
+        return []
+      const how = check
+        ? check.result === 'lost'
+          ? 'was lost'
+          : 'does not match'
+        : 'was made on the way down and never checked on the way up'
+      return [{ code: 'mark-unverified', mark, message: `Mark ${mark} (${name}) ${how}.` }]
+    }),
   reopens: [],
   overtakes: ({ steps }) => {
     const checks = new Set(steps.flatMap(step => step.checks ?? []))

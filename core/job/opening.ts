@@ -37,7 +37,9 @@ export const opening: Subject<OpeningEvents, OpeningState> = {
       fold: (state, stamp, body) => { state.closed = { ...stamp, ...body } },
       guard: ({ blockers }) => {
         const [first, ...more] = blockers()
-        return first ? refuse('close.blocked', `The job cannot close. ${first.message}${more.length ? ` And ${more.length} more.` : ''}`) : null
+        return first
+          ? refuse('close.blocked', `The job cannot close. ${first.message}${more.length ? ` And ${more.length} more.` : ''}`)
+          : null
       },
     },
   },

@@ -25,8 +25,11 @@ export const photos: Subject<PhotoEvents, PhotoState, PhotoDuty> = {
     'photo-added': { name: 'Photo', ...intoList('photos'), guard: () => null },
     'photo-kept': {
       name: 'Photo arrived',
-      fold: (state, _stamp, { photo, sha256 }) => { state.kept[photo] = sha256 },
-      guard: ({ state }, { photo }) => Object.hasOwn(state.kept, photo) ? refuse('photo.kept-already', 'This picture is kept already.') : null,
+      fold: (state, _stamp, { photo, sha256 }) => {
+        state.kept[photo] = sha256
+      },
+      guard: ({ state }, { photo }) =>
+        Object.hasOwn(state.kept, photo) ? refuse('photo.kept-already', 'This picture is kept already.') : null,
     },
   },
   duties: {
@@ -34,7 +37,9 @@ export const photos: Subject<PhotoEvents, PhotoState, PhotoDuty> = {
       turn: 'evidence',
       // Where the sheet wants one; in a failure analysis also of everything that comes out.
       of: (_sheet, state, step) => {
-        const what = step.photo ?? (state.opened?.depth === 'failure-analysis' && step.removes ? 'What comes out, as it lies in the machine' : undefined)
+        const what
+          = step.photo
+            ?? (state.opened?.depth === 'failure-analysis' && step.removes ? 'What comes out, as it lies in the machine' : undefined)
         return what ? [{ duty: { kind: 'photo', what }, met: state.photos.some(photo => photo.step === step.key) }] : []
       },
       say: ({ what }) => `take a photo: ${what}`,

@@ -37,9 +37,12 @@ export const pieces: Subject<PieceEvents, PieceState, PieceDuty> = {
         const { name } = partOf(sheet, key)
         const { loose } = lineOf(sheet, state, key)
         if (count <= loose) return null
-        return refuse('bag.not-out', loose === 0
-          ? `No ${name} is out and loose, so none can go into ${tag}.`
-          : `Only ${loose} of ${name} ${loose === 1 ? 'is' : 'are'} out and loose; ${count} cannot go into ${tag}.`)
+        return refuse(
+          'bag.not-out',
+          loose === 0
+            ? `No ${name} is out and loose, so none can go into ${tag}.`
+            : `Only ${loose} of ${name} ${loose === 1 ? 'is' : 'are'} out and loose; ${count} cannot go into ${tag}.`,
+        )
       },
     },
     'part-moved': {
@@ -49,12 +52,18 @@ export const pieces: Subject<PieceEvents, PieceState, PieceDuty> = {
         const { name } = partOf(sheet, key)
         if (from === to) return refuse('move.nowhere', `${name} is in ${from} already.`)
         if (to === 'kit') return refuse('move.into-kit', 'Nothing that was in the machine goes back into the kit.')
-        if (from === 'scrapped') return refuse('move.scrapped', `What was scrapped does not come back. Take a new ${name} from the kit, or undo the scrapping.`)
+        if (from === 'scrapped')
+          return refuse('move.scrapped', `What was scrapped does not come back. Take a new ${name} from the kit, or undo the scrapping.`)
         if (to === 'scrapped' && !reason) return askReason('move.no-reason', `Why is ${name} written off? The reason stays in the record.`)
         const line = lineOf(sheet, state, key)
         if (from === 'kit') {
           const wanted = line.scrapped - line.fromKit
-          return count <= wanted ? null : refuse('move.kit-not-wanted', `New pieces replace what was scrapped: ${wanted} of ${name} ${wanted === 1 ? 'is' : 'are'} wanted, not ${count}.`)
+          return count <= wanted
+            ? null
+            : refuse(
+                'move.kit-not-wanted',
+                `New pieces replace what was scrapped: ${wanted} of ${name} ${wanted === 1 ? 'is' : 'are'} wanted, not ${count}.`,
+              )
         }
         const there = countAt(line, from)
         const [some, are] = [there === 0 ? 'No' : `Only ${there} of`, there === 1 || there === 0 ? 'is' : 'are']
@@ -67,14 +76,24 @@ export const pieces: Subject<PieceEvents, PieceState, PieceDuty> = {
       guard: ({ sheet, state, after, hanging }, body, { actor, happenedAt }) => {
         const { part: key, disposition, reason } = body
         const part = partOf(sheet, key)
-        const refit = sheet.steps.find(step => isDone(state, step.key) && movedBy(state, step, 'refits').some(piece => piece.part === key && piece.count > 0))
+        const refit = sheet.steps.find(
+          step => isDone(state, step.key) && movedBy(state, step, 'refits').some(piece => piece.part === key && piece.count > 0),
+        )
         if (refit) return refuse('part.back-in', `${part.name} is back in the machine. Undo ${stepName(sheet, refit)} first.`)
         if (part.neverAgain && (disposition === 'reuse' || disposition === 'repair') && !reason) {
-          return askReason('part.never-again', `${part.name} never goes back a second time. Say "replace", or give the reason for fitting the old one for now; the job cannot close with it.`)
+          return askReason(
+            'part.never-again',
+            `${part.name} never goes back a second time. Say "replace", or give the reason for fitting the old one for now; the job cannot close with it.`,
+          )
         }
         // A step that was done without the old part, because a new one was to come, would hang in the air.
         const step = hanging(after('part-disposed', body, { byId: actor.id, by: actor.name, at: happenedAt }))
-        return step ? refuse('part.stood-on', `${stepName(sheet, step)} was done on the word "${dispositionOf(state, key)!.disposition}". Undo that step first.`) : null
+        return step
+          ? refuse(
+              'part.stood-on',
+              `${stepName(sheet, step)} was done on the word "${dispositionOf(state, key)!.disposition}". Undo that step first.`,
+            )
+          : null
       },
     },
   },
@@ -86,15 +105,21 @@ export const pieces: Subject<PieceEvents, PieceState, PieceDuty> = {
     },
     outside: {
       turn: 'work',
-      of: (sheet, state, { key, outside }) => (outside?.parts ?? []).map((part) => {
-        const wasOut = state.moves.some(move => move.part === part && move.to === 'outside') || dispositionOf(state, part)?.disposition === 'replace'
-        return { duty: { kind: 'outside', part }, met: wasOut && (isDone(state, key) || lineOf(sheet, state, part).outside === 0) }
-      }),
+      of: (sheet, state, { key, outside }) =>
+        (outside?.parts ?? []).map((part) => {
+          const wasOut
+            = state.moves.some(move => move.part === part && move.to === 'outside') || dispositionOf(state, part)?.disposition === 'replace'
+          return { duty: { kind: 'outside', part }, met: wasOut && (isDone(state, key) || lineOf(sheet, state, part).outside === 0) }
+        }),
       say: ({ part }, sheet, step) => `${partOf(sheet, part).name} goes to the ${step.outside?.shop ?? 'shop'} and comes back`,
     },
     decision: {
       turn: 'decide',
-      of: (sheet, state, step) => toDecide(sheet, step).map(part => ({ duty: { kind: 'decision', part: part.key }, met: dispositionOf(state, part.key) !== undefined })),
+      of: (sheet, state, step) =>
+        toDecide(sheet, step).map(part => ({
+          duty: { kind: 'decision', part: part.key },
+          met: dispositionOf(state, part.key) !== undefined,
+        })),
       say: ({ part }, sheet) => `decide on ${partOf(sheet, part).name}`,
     },
   },
@@ -113,8 +138,17 @@ function countAt(line: PartLine, place: string): number {
 function cameOutLoose(sheet: Sheet, state: JobState, step: Step): Part[] {
   if (state.opened?.depth !== 'failure-analysis' || isDone(state, step.key)) return []
   const before = new Set(step.after)
-  const cameOut = new Set(sheetNow(sheet, state).steps.filter(other => before.has(other.key)).flatMap(other => other.removes ?? []).map(piece => piece.part))
-  return cameOut.size === 0 ? [] : accountOf(sheet, state).filter(({ part, loose }) => cameOut.has(part.key) && loose > 0).map(line => line.part)
+  const cameOut = new Set(
+    sheetNow(sheet, state)
+      .steps.filter(other => before.has(other.key))
+      .flatMap(other => other.removes ?? [])
+      .map(piece => piece.part),
+  )
+  return cameOut.size === 0
+    ? []
+    : accountOf(sheet, state)
+        .filter(({ part, loose }) => cameOut.has(part.key) && loose > 0)
+        .map(line => line.part)
 }
 
 /** Parts on which a step wants a word: those it decides, and those it puts back although a new one is always due. */
@@ -126,10 +160,26 @@ function toDecide(sheet: Sheet, step: Step): Part[] {
 
 /** Parts of the class "never again" that are back in the machine although they were not replaced. */
 function refittedOld(sheet: Sheet, state: JobState): CloseBlocker[] {
-  const back = new Set(sheet.steps.filter(step => isDone(state, step.key)).flatMap(step => movedBy(state, step, 'refits')).map(piece => piece.part))
-  return sheet.parts.filter(part => part.neverAgain && back.has(part.key) && dispositionOf(state, part.key)?.disposition !== 'replace')
-    .map(part => ({ code: 'never-again-refitted-old', part: part.key, message: `${part.name} went back old. A new one is due each time: take it out again and replace it.` }))
+  const back = new Set(
+    sheet.steps
+      .filter(step => isDone(state, step.key))
+      .flatMap(step => movedBy(state, step, 'refits'))
+      .map(piece => piece.part),
+  )
+  return sheet.parts
+    .filter(part => part.neverAgain && back.has(part.key) && dispositionOf(state, part.key)?.disposition !== 'replace')
+    .map(part => ({
+      code: 'never-again-refitted-old',
+      part: part.key,
+      message: `${part.name} went back old. A new one is due each time: take it out again and replace it.`,
+    }))
 }
 
-const stillOutside = (sheet: Sheet, state: JobState): CloseBlocker[] => accountOf(sheet, state).filter(line => line.outside > 0)
-  .map(({ part, outside }) => ({ code: 'part-outside', part: part.key, message: `${part.name}: ${outside} ${outside === 1 ? 'is' : 'are'} still at a shop outside.` }))
+const stillOutside = (sheet: Sheet, state: JobState): CloseBlocker[] =>
+  accountOf(sheet, state)
+    .filter(line => line.outside > 0)
+    .map(({ part, outside }) => ({
+      code: 'part-outside',
+      part: part.key,
+      message: `${part.name}: ${outside} ${outside === 1 ? 'is' : 'are'} still at a shop outside.`,
+    }))

@@ -35,7 +35,12 @@ export const places: Subject<PlaceEvents, PlaceState, PlaceDuty> = {
         if (unknown) return refuse('place.unknown', `${part.name} has no place "${unknown}".`)
         if (pieceIn(state, key, place)) return refuse('place.taken', `In ${place} there is one already.`)
         const set = part.set ? ` (${part.set})` : ''
-        return piece === place ? null : refuse('place.other-set', `This is the piece of ${piece}. It ran there with its partners${set} and does not go into ${place}: sets stay together.`)
+        return piece === place
+          ? null
+          : refuse(
+              'place.other-set',
+              `This is the piece of ${piece}. It ran there with its partners${set} and does not go into ${place}: sets stay together.`,
+            )
       },
     },
   },
@@ -46,9 +51,16 @@ export const places: Subject<PlaceEvents, PlaceState, PlaceDuty> = {
       of: (sheet, state, step) => (step.refits ?? []).flatMap(({ part: key, count }) => {
         const part = partOf(sheet, key)
         if (!part.places || dispositionOf(state, key)?.disposition === 'replace') return []
-        const others = sheet.steps.filter(other => other !== step && isDone(state, other.key)).flatMap(other => movedBy(state, other, 'refits'))
+        const others = sheet.steps
+          .filter(other => other !== step && isDone(state, other.key))
+          .flatMap(other => movedBy(state, other, 'refits'))
         const wanted = others.filter(piece => piece.part === key).reduce((sum, piece) => sum + piece.count, count)
-        return [{ duty: { kind: 'place', part: key }, met: part.places.filter(place => pieceIn(state, key, place)).length >= Math.min(wanted, part.places.length) }]
+        return [
+          {
+            duty: { kind: 'place', part: key },
+            met: part.places.filter(place => pieceIn(state, key, place)).length >= Math.min(wanted, part.places.length),
+          },
+        ]
       }),
       say: ({ part }, sheet) => `put each ${partOf(sheet, part).name} into its own place`,
     },
@@ -58,7 +70,9 @@ export const places: Subject<PlaceEvents, PlaceState, PlaceDuty> = {
     // Of a part that goes in by several steps, what the others put in stays.
     const lastPutIn = (part: string) => Math.max(0, ...sheet.steps
       .filter(step => isDone(state, step.key) && step.refits?.some(piece => piece.part === part)).map(step => state.done[step.key]!.n))
-    const until = new Map([...new Set(state.placed.map(piece => piece.part))].filter(part => refits.has(part)).map(part => [part, lastPutIn(part)]))
+    const until = new Map(
+      [...new Set(state.placed.map(piece => piece.part))].filter(part => refits.has(part)).map(part => [part, lastPutIn(part)]),
+    )
     return { placed: piece => piece.n > (until.get(piece.part) ?? Infinity) }
   },
 }

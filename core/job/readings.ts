@@ -13,10 +13,18 @@ import { intoList, type Subject } from './subject'
 
 export interface ReadingEvents {
   /**
-   * `values[station][plane]` in the SI base of the position's quantity, as the instrument showed them; `typed` is what the person wrote, cell by
+   * `values[station][plane]` in the SI base of the position's quantity, as the instrument showed them; `typed` is what the person wrote,
+   * cell by
    * cell. `shown` is the verdict that the bench had shown, where the register of instruments has made it worse.
    */
-  'reading-taken': { position: string, stage: ReadingStage, values: number[][], typed: string[][], conditions?: ReadingConditions, shown?: Verdict }
+  'reading-taken': {
+    position: string
+    stage: ReadingStage
+    values: number[][]
+    typed: string[][]
+    conditions?: ReadingConditions
+    shown?: Verdict
+  }
 }
 
 export interface ReadingTaken extends Stamp, Overtaken {
@@ -47,8 +55,10 @@ export const readings: Subject<ReadingEvents, ReadingState, ReadingDuty> = {
         const fits = (grid: readonly (readonly unknown[])[]) => grid.length === stations && grid.every(row => row.length === planes)
         if (!fits(values) || !fits(typed)) return refuse('reading.shape', `${position.name} wants ${stations} × ${planes} readings.`)
         if (!values.flat().every(Number.isFinite)) return refuse('reading.not-a-number', `A reading of ${position.name} is no number.`)
-        if (position.method === 'diameter survey' && values.flat().some(v => v <= 0)) return refuse('reading.not-positive', `A diameter of ${position.name} must be larger than zero.`)
-        if (conditions?.temperature && position.quantity !== 'length') return refuse('reading.no-length', `${position.name} is no length: its temperature does not change it.`)
+        if (position.method === 'diameter survey' && values.flat().some(v => v <= 0))
+          return refuse('reading.not-positive', `A diameter of ${position.name} must be larger than zero.`)
+        if (conditions?.temperature && position.quantity !== 'length')
+          return refuse('reading.no-length', `${position.name} is no length: its temperature does not change it.`)
         return missaid(position, values, typed) ?? refusedBy(() => assessReading(position, values, { conditions }))
       },
     },
@@ -56,21 +66,32 @@ export const readings: Subject<ReadingEvents, ReadingState, ReadingDuty> = {
   duties: {
     reading: {
       turn: 'measure',
-      of: (sheet, state, { key, reads = [] }) => reads.map(({ position, stage, backTo }) => {
-        const noGo = backTo && isOut(sheet, state, position, stage) ? backTo : undefined
-        return {
-          duty: { kind: 'reading', position, stage, ...noGo ? { noGo } : {} },
-          met: readingAt(state, position, stage) !== undefined && (noGo === undefined || isDone(state, key)),
-        }
-      }),
-      say: ({ position, stage, noGo }, sheet) => noGo
-        ? `${positionOf(sheet, position).name} is out: go back to ${stepName(sheet, stepOf(sheet, noGo))}`
-        : `take ${positionOf(sheet, position).name}, ${stage}`,
+      of: (sheet, state, { key, reads = [] }) =>
+        reads.map(({ position, stage, backTo }) => {
+          const noGo = backTo && isOut(sheet, state, position, stage) ? backTo : undefined
+          return {
+            duty: { kind: 'reading', position, stage, ...(noGo ? { noGo } : {}) },
+            met: readingAt(state, position, stage) !== undefined && (noGo === undefined || isDone(state, key)),
+          }
+        }),
+      say: ({ position, stage, noGo }, sheet) =>
+        noGo
+          ? `${positionOf(sheet, position).name} is out: go back to ${stepName(sheet, stepOf(sheet, noGo))}`
+          : `take ${positionOf(sheet, position).name}, ${stage}`,
     },
   },
-  blockers: (sheet, state) => sheet.steps.filter(step => isDone(state, step.key)).flatMap(step => (step.reads ?? [])
-    .filter(({ backTo, position, stage }) => backTo && isOut(sheet, state, position, stage))
-    .map(({ position, stage }) => ({ code: 'no-go', step: step.key, message: `${positionOf(sheet, position).name}, ${stage}, is out: the work goes back.` }))),
+  blockers: (sheet, state) =>
+    sheet.steps
+      .filter(step => isDone(state, step.key))
+      .flatMap(step =>
+        (step.reads ?? [])
+          .filter(({ backTo, position, stage }) => backTo && isOut(sheet, state, position, stage))
+          .map(({ position, stage }) => ({
+            code: 'no-go',
+            step: step.key,
+            message: `${positionOf(sheet, position).name}, ${stage}, is out: the work goes back.`,
+          })),
+      ),
   reopens: [],
   overtakes: ({ steps }) => {
     const taken = new Set(steps.flatMap(step => step.reads ?? []).map(read => `${read.position} ${read.stage}`))
@@ -96,7 +117,10 @@ function missaid(position: Position, values: readonly (readonly number[])[], typ
       const unread = refusedBy(() => { said = parseQuantity(text, position.quantity).value })
       if (unread) return refuse('reading.typed', `What was typed for ${position.name} is no reading: ${unread.message}`)
       if (Math.abs(said - value) > SAID_WITHIN * Math.max(1, Math.abs(value))) {
-        return refuse('reading.typed', `${position.name}, ${placeOf(position, s, p)}: what was typed is not the value that was sent with it.`)
+        return refuse(
+          'reading.typed',
+          `${position.name}, ${placeOf(position, s, p)}: what was typed is not the value that was sent with it.`,
+        )
       }
     }
   }

@@ -12,4 +12,5 @@ export interface Stamp {
 export interface Overtaken { overtaken?: string }
 
 /** The newest entry of a list that counts and fits. */
-export const lastOf = <T extends Overtaken>(list: readonly T[], where: (item: T) => boolean): T | undefined => list.findLast(item => !item.overtaken && where(item))
+export const lastOf = <T extends Overtaken>(list: readonly T[], where: (item: T) => boolean): T | undefined =>
+  list.findLast(item => !item.overtaken && where(item))

@@ -55,14 +55,19 @@ const all: { [N in keyof Parts]: Subject<Parts[N][0], Parts[N][1], DutyOf<Parts[
 }
 
 /** The subjects without their own types, in the order in which they are asked. */
-export const SUBJECTS: readonly Pick<Subject<object, object>, 'empty' | 'blockers' | 'reopens' | 'overtakes' | 'holdsFast'>[] = Object.values(all)
+export const SUBJECTS: readonly Pick<Subject<object, object>, 'empty' | 'blockers' | 'reopens' | 'overtakes' | 'holdsFast'>[]
+  = Object.values(all)
 
 // Each rule fits its own type of event or kind of duty; TypeScript cannot follow the pairing through the putting together.
 /** What each type of event does and when it may happen. */
-export const RULES = Object.assign({}, ...Object.values(all).map(subject => subject.events)) as { readonly [T in keyof Subjects['events']]: EventRule<Subjects['events'][T]> }
+export const RULES = Object.assign({}, ...Object.values(all).map(subject => subject.events)) as {
+  readonly [T in keyof Subjects['events']]: EventRule<Subjects['events'][T]>
+}
 
 /** What each kind of duty asks for, in the order of the subjects. */
-export const DUTIES = Object.assign({}, ...Object.values(all).map(subject => subject.duties)) as { readonly [K in Subjects['duty']['kind']]: DutyRule<Extract<Subjects['duty'], { kind: K }>> }
+export const DUTIES = Object.assign({}, ...Object.values(all).map(subject => subject.duties)) as {
+  readonly [K in Subjects['duty']['kind']]: DutyRule<Extract<Subjects['duty'], { kind: K }>>
+}
 
 type Home = ListName | RegisterName
 const homeOf = (type: string): Home | undefined => RULES[type as keyof typeof RULES].home

@@ -5,7 +5,18 @@ import { suitedInstruments } from './suited-instruments'
 import type { Position } from '../sheet'
 
 const position = (of: Partial<Position>): Position => ({
-  key: 'x', name: 'X', part: 'p', quantity: 'length', method: 'values', stations: ['a'], planes: ['b'], limits: {}, uncertainty: 0.01, instrument: 'dial indicator', source: 's', ...of,
+  key: 'x',
+  name: 'X',
+  part: 'p',
+  quantity: 'length',
+  method: 'values',
+  stations: ['a'],
+  planes: ['b'],
+  limits: {},
+  uncertainty: 0.01,
+  instrument: 'dial indicator',
+  source: 's',
+  ...of,
 })
 const tags = (of: Partial<Position>) => {
   const { likely, others } = suitedInstruments(position(of), DEMO_INSTRUMENTS)
@@ -15,15 +26,23 @@ const tags = (of: Partial<Position>) => {
 describe('suitedInstruments', () => {
   it('offers no bore gauge for an alignment, and no micrometer that cannot reach the size', () => {
     expect(tags({ limits: { upper: 0.05 }, instrument: 'dial indicators' })).toEqual({ likely: ['DI-07', 'DI-09'], others: [] })
-    expect(tags({ limits: { lower: 70.002, upper: 70.021 }, instrument: 'micrometer 50–75 mm', method: 'diameter survey' })).toEqual({ likely: ['MIC-13', 'MIC-14'], others: ['CAL-02'] })
+    expect(tags({ limits: { lower: 70.002, upper: 70.021 }, instrument: 'micrometer 50–75 mm', method: 'diameter survey' })).toEqual({
+      likely: ['MIC-13', 'MIC-14'],
+      others: ['CAL-02'],
+    })
     expect(tags({ limits: { lower: 89.9, upper: 90.1 }, instrument: 'bore gauge' })).toEqual({ likely: ['BG-04'], others: ['CAL-02'] })
     expect(tags({ limits: { upper: 0.08 }, instrument: 'dial indicator in blocks', method: 'run-out' }).others).toEqual([])
     expect(tags({ limits: { lower: 0.1, upper: 0.3 }, instrument: 'feeler gauges' })).toEqual({ likely: ['FG-05'], others: [] })
   })
 
   it('leaves open what nobody knows, and never crosses the quantity', () => {
-    expect(tags({ instrument: 'pointer at the scribed line' }).others.length).toBe(DEMO_INSTRUMENTS.filter(row => row.quantity === 'length').length)
-    expect(tags({ quantity: 'temperature', instrument: 'contact thermometer', limits: { upper: 80 } })).toEqual({ likely: ['TH-02'], others: [] })
+    expect(tags({ instrument: 'pointer at the scribed line' }).others.length).toBe(
+      DEMO_INSTRUMENTS.filter(row => row.quantity === 'length').length,
+    )
+    expect(tags({ quantity: 'temperature', instrument: 'contact thermometer', limits: { upper: 80 } })).toEqual({
+      likely: ['TH-02'],
+      others: [],
+    })
     for (const position of demoDocuments.flatMap(document => document.positions)) {
       const { likely, others } = suitedInstruments(position, DEMO_INSTRUMENTS)
       for (const row of [...likely, ...others]) expect(row.quantity).toBe(position.quantity)

@@ -9,8 +9,17 @@ type Sense = 'outside' | 'inside' | 'depth' | 'gap' | 'change'
 
 /** What the kinds of the trade can feel (general practice), by a word that their names have in them. */
 const SENSES: Readonly<Record<string, readonly Sense[]>> = {
-  'bore gauge': ['inside'], 'inside micrometer': ['inside'], 'depth gauge': ['depth'], 'depth micrometer': ['depth'], 'micrometer': ['outside'], 'caliper': ['outside', 'inside', 'depth'],
-  'dial': ['change'], 'feeler': ['gap'], 'slip gauge': ['gap'], 'plastic gauge': ['gap'], 'lead wire': ['gap'],
+  'bore gauge': ['inside'],
+  'inside micrometer': ['inside'],
+  'depth gauge': ['depth'],
+  'depth micrometer': ['depth'],
+  'micrometer': ['outside'],
+  'caliper': ['outside', 'inside', 'depth'],
+  'dial': ['change'],
+  'feeler': ['gap'],
+  'slip gauge': ['gap'],
+  'plastic gauge': ['gap'],
+  'lead wire': ['gap'],
 }
 /** Sizes: an instrument whose range does not hold them cannot show them. A change is read from any zero. */
 const SIZES: readonly Sense[] = ['outside', 'inside', 'depth']
@@ -30,14 +39,18 @@ function sensesOf(names: string): ReadonlySet<Sense> | undefined {
 /**
  * The instruments of a register with which a position can be measured: those that the sheet may mean first, then others that feel the same.
  *
- * What measures another quantity, feels something else (a bore gauge cannot feel an alignment) or cannot reach the size is not offered. A kind
+ * What measures another quantity, feels something else (a bore gauge cannot feel an alignment) or cannot reach the size is not offered. A
+ * kind
  * that nobody knows is not ruled out, because a shop knows its own instruments.
  *
  * @returns both lists in the order of the register
  * Source: general practice.
  * @example suitedInstruments(position, register).likely[0]?.tag
  */
-export function suitedInstruments<T extends RegisteredInstrument>({ quantity, instrument, method, limits: { lower, upper } }: Position, register: readonly T[]): { likely: T[], others: T[] } {
+export function suitedInstruments<T extends RegisteredInstrument>(
+  { quantity, instrument, method, limits: { lower, upper } }: Position,
+  register: readonly T[],
+): { likely: T[]; others: T[] } {
   const wanted = method === 'run-out' ? new Set<Sense>(['change']) : sensesOf(instrument)
   const limits = [lower, upper].filter(limit => limit !== undefined)
   const reaches = ({ rangeFrom, rangeTo }: T) => limits.every(limit => limit >= rangeFrom && limit <= rangeTo)

@@ -44,7 +44,9 @@ export const takingBack = (house: () => House): Subject<TakingBackEvents, object
         const step = hanging(left)
         if (step) return refuse('undo.stood-on', `${stepName(sheet, step)} stands on it. Undo that step first.`)
         const wrong = accountOf(sheet, left).find(line => line.out < 0 || line.short > 0)
-        return wrong ? refuse('undo.stood-on', `Then the account of ${wrong.part.name} would not balance: it went back, or was sent on, since.`) : null
+        return wrong
+          ? refuse('undo.stood-on', `Then the account of ${wrong.part.name} would not balance: it went back, or was sent on, since.`)
+          : null
       },
     },
   },

@@ -48,7 +48,8 @@ function mayTick(job: JudgedJob, step: Step, counted: readonly Counted[] | undef
   const { sheet, state } = job
   const by = state.done[step.key]
   if (by) return refuse('step.done-already', `${by.by} has ticked ${stepName(sheet, step)} already.`)
-  if (!indexOf(sheetNow(sheet, state)).of.step.has(step.key)) return refuse('step.other-way', `${stepName(sheet, step)} belongs to a way that was not taken.`)
+  if (!indexOf(sheetNow(sheet, state)).of.step.has(step.key))
+    return refuse('step.other-way', `${stepName(sheet, step)} belongs to a way that was not taken.`)
   const missing = missingFirst(sheet, state, step)
   if (missing) return missing
   const departure = state.departures[step.key]
@@ -69,7 +70,10 @@ function countsDiffer(sheet: Sheet, step: Step, counted: readonly Counted[] = []
     const piece = expected.find(candidate => candidate.part === part)
     if (!piece) return refuse('count.other-part', `${partOf(sheet, part).name} is not moved by ${stepName(sheet, step)}.`)
     if (count !== piece.count) {
-      return refuse('count.differs', `${partOf(sheet, part).name}: you counted ${count}, the sheet says ${piece.count}. Look for the difference before you go on; write off in the account what is lost.`)
+      return refuse(
+        'count.differs',
+        `${partOf(sheet, part).name}: you counted ${count}, the sheet says ${piece.count}. Look for the difference before you go on; write off in the account what is lost.`,
+      )
     }
   }
   return null
@@ -86,9 +90,15 @@ function notAtHand({ sheet, state }: JudgedJob, step: Step): Refusal | null {
     const line = account.get(key)!
     const there = atHand(line)
     if (disposition === 'replace' || there >= count) continue
-    const elsewhere = (['washing', 'outside', 'scrapped'] as const).filter(place => line[place] > 0).map(place => `${line[place]} ${place}`).join(', ')
+    const elsewhere = (['washing', 'outside', 'scrapped'] as const)
+      .filter(place => line[place] > 0)
+      .map(place => `${line[place]} ${place}`)
+      .join(', ')
     const hint = elsewhere ? ` (${elsewhere})` : ''
-    return refuse('part.not-at-hand', `${name}: ${count} go in, ${there} ${there === 1 ? 'is' : 'are'} at hand${hint}. If this machine has another number, write that down as a departure.`)
+    return refuse(
+      'part.not-at-hand',
+      `${name}: ${count} go in, ${there} ${there === 1 ? 'is' : 'are'} at hand${hint}. If this machine has another number, write that down as a departure.`,
+    )
   }
   return null
 }

@@ -25,11 +25,18 @@ export const waits: Subject<WaitEvents, WaitState> = {
       guard: ({ sheet, state }, { step: key }, { happenedAt }) => {
         const step = stepOf(sheet, key)
         if (isDone(state, key)) return refuse('step.done-already', `${stepName(sheet, step)} is done already.`)
-        return runningWait(sheet, state, step, happenedAt) ? null : refuse('wait.none', `Nothing has to be waited for before ${stepName(sheet, step)}.`)
+        return runningWait(sheet, state, step, happenedAt)
+          ? null
+          : refuse('wait.none', `Nothing has to be waited for before ${stepName(sheet, step)}.`)
       },
     },
   },
-  blockers: (sheet, state) => debtsOf(sheet, state).map(({ text, step, paidBy }) => ({ code: 'debt-open', step: paidBy.key, message: `Still owed since "${step.title}": ${text}.` })),
+  blockers: (sheet, state) =>
+    debtsOf(sheet, state).map(({ text, step, paidBy }) => ({
+      code: 'debt-open',
+      step: paidBy.key,
+      message: `Still owed since "${step.title}": ${text}.`,
+    })),
 }
 
 /** A time that has to pass before a step. Runs by itself from the tick of the step it counts from. */

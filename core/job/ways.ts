@@ -36,7 +36,10 @@ export const ways: Subject<WayEvents, WayState, WayDuty> = {
         if (before) return refuse('way.too-early', `Before the decision: ${before}.`)
         const proposal = proposeWay(sheet, state, key)
         return proposal && proposal.way !== way && !reason
-          ? askReason('way.against-proposal', `The readings speak for the other way (${proposal.reasons.join(', ')}). Give the reason for going against them.`)
+          ? askReason(
+              'way.against-proposal',
+              `The readings speak for the other way (${proposal.reasons.join(', ')}). Give the reason for going against them.`,
+            )
           : null
       },
     },

@@ -1,12 +1,19 @@
 import { describe, expect, it } from 'vitest'
-import { eventOf, finish, openJob } from '../../tests/support/bench-walk'
+import { eventOf, finish, openJob } from '../../tests/support/job-walk'
 import { liftPump } from '../../tests/support/demo-sheet'
 import { standingOn } from '../teardown'
 import { stepOf } from '../sheet'
 import { foldJob, weakenedTicks } from '.'
 
 const done = finish(liftPump, openJob(liftPump), () => 0).state
-const seat = (more: object) => eventOf('reading-taken', { position: 'seat-de', stage: 'as-found', values: Array.from({ length: 3 }, () => [70.012, 70.012]), typed: Array.from({ length: 3 }, () => ['70.012', '70.012']), ...more })
+const seat = (more: object) =>
+  eventOf('reading-taken', {
+    position: 'seat-de',
+    stage: 'as-found',
+    values: Array.from({ length: 3 }, () => [70.012, 70.012]),
+    typed: Array.from({ length: 3 }, () => ['70.012', '70.012']),
+    ...more,
+  })
 const taker = liftPump.steps.find(step => step.reads?.some(read => read.position === 'seat-de' && read.stage === 'as-found'))!
 
 describe('ticks that stand on a verdict that got worse', () => {

@@ -27,7 +27,8 @@ export interface Comparison {
  */
 export function compareMethods(a: Measured, b: Measured): Comparison {
   for (const { value, uncertainty } of [a, b]) {
-    if (!Number.isFinite(value) || !(uncertainty > 0 && Number.isFinite(uncertainty))) throw new DomainError('compare.input', 'Both methods need a value and an uncertainty greater than zero.')
+    if (!Number.isFinite(value) || !(uncertainty > 0 && Number.isFinite(uncertainty)))
+      throw new DomainError('compare.input', 'Both methods need a value and an uncertainty greater than zero.')
   }
   const difference = a.value - b.value
   const jointUncertainty = Math.hypot(a.uncertainty, b.uncertainty)
@@ -35,8 +36,20 @@ export function compareMethods(a: Measured, b: Measured): Comparison {
   const [wa, wb] = [1 / a.uncertainty ** 2, 1 / b.uncertainty ** 2]
   const best = agree ? { value: (wa * a.value + wb * b.value) / (wa + wb), uncertainty: 1 / Math.sqrt(wa + wb) } : undefined
   const working: WorkingLine[] = [
-    { label: 'Difference', formula: 'a − b', substituted: `${a.value} − ${b.value}`, result: difference.toPrecision(3), source: 'both methods' },
-    { label: 'Allowed by uncertainty', formula: '√(Ua² + Ub²)', substituted: `√(${a.uncertainty}² + ${b.uncertainty}²)`, result: `${jointUncertainty.toPrecision(3)}: ${agree ? 'they agree' : 'one of them is wrong'}`, source: 'ISO/IEC 17043, normalised error' },
+    {
+      label: 'Difference',
+      formula: 'a − b',
+      substituted: `${a.value} − ${b.value}`,
+      result: difference.toPrecision(3),
+      source: 'both methods',
+    },
+    {
+      label: 'Allowed by uncertainty',
+      formula: '√(Ua² + Ub²)',
+      substituted: `√(${a.uncertainty}² + ${b.uncertainty}²)`,
+      result: `${jointUncertainty.toPrecision(3)}: ${agree ? 'they agree' : 'one of them is wrong'}`,
+      source: 'ISO/IEC 17043, normalised error',
+    },
   ]
   return { difference, jointUncertainty, agree, best, working }
 }

@@ -29,7 +29,11 @@ export function lengthAt20({ lengthMm, partC, instrumentC, alphaPart, alphaInstr
   need(partC > -80 && partC < 500, 'partC', `A part of ${partC} °C is not measured by hand.`)
   need(instrumentC > -80 && instrumentC < 200, 'instrumentC', `An instrument of ${instrumentC} °C is not used.`)
   need(alphaPart >= 0 && alphaPart < 1e-3, 'alphaPart', 'The expansion of the part is a small number per kelvin, for steel 0.0000115.')
-  need(alphaInstrument >= 0 && alphaInstrument < 1e-3, 'alphaInstrument', 'The expansion of the instrument is a small number per kelvin, or 0.')
+  need(
+    alphaInstrument >= 0 && alphaInstrument < 1e-3,
+    'alphaInstrument',
+    'The expansion of the instrument is a small number per kelvin, or 0.',
+  )
   return lengthMm * (1 + alphaInstrument * (instrumentC - REFERENCE_C)) / (1 + alphaPart * (partC - REFERENCE_C))
 }
 
@@ -39,8 +43,10 @@ export function lengthAt20Line(warm: WarmLength): WorkingLine {
   const perMillion = (alpha: number) => `${(alpha * 1e6).toFixed(1)}·10⁻⁶`
   const factor = (alpha: number, temperatureC: number) => `(1 + ${perMillion(alpha)} · ${withoutDust(temperatureC - REFERENCE_C, 6)})`
   return {
-    label: 'Length at 20 °C', formula: 'L (1 + α_i (T_i − 20)) ÷ (1 + α_p (T_p − 20))',
+    label: 'Length at 20 °C',
+    formula: 'L (1 + α_i (T_i − 20)) ÷ (1 + α_p (T_p − 20))',
     substituted: `${formatQuantity(lengthMm, 'length', { decimals: 4, bare: true })} ${factor(alphaInstrument, instrumentC)} ÷ ${factor(alphaPart, partC)}`,
-    result: formatQuantity(lengthAt20(warm), 'length', { decimals: 4 }), source: 'ISO 1',
+    result: formatQuantity(lengthAt20(warm), 'length', { decimals: 4 }),
+    source: 'ISO 1',
   }
 }

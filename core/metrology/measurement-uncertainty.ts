@@ -44,17 +44,43 @@ export function measurementUncertainty({ instrumentUm, resolutionUm, repeatsUm, 
     need(repeatsUm.length >= 2 && repeatsUm.every(Number.isFinite), 'repeatsUm', 'Repeats need two readings or more.')
     const middle = mean(repeatsUm)
     const s = Math.sqrt(repeatsUm.reduce((sum, value) => sum + (value - middle) ** 2, 0) / (repeatsUm.length - 1))
-    parts.push({ name: 'Repeats', standardUm: s / Math.sqrt(repeatsUm.length), formula: 's ÷ √n', substituted: `${s.toFixed(2)} ÷ √${repeatsUm.length}` })
+    parts.push({
+      name: 'Repeats',
+      standardUm: s / Math.sqrt(repeatsUm.length),
+      formula: 's ÷ √n',
+      substituted: `${s.toFixed(2)} ÷ √${repeatsUm.length}`,
+    })
   }
   if (temperature) {
     const { lengthMm, alphaPerK, withinK } = temperature
-    need(lengthMm > 0 && alphaPerK >= 0 && alphaPerK < 1e-3 && withinK >= 0, 'temperature', 'The temperature part needs a length, an expansion per kelvin and a band in kelvin.')
-    parts.push({ name: 'Temperature', standardUm: lengthMm * 1000 * alphaPerK * withinK / Math.sqrt(3), formula: 'L α ΔT ÷ √3', substituted: `${lengthMm * 1000} · ${alphaPerK} · ${withinK} ÷ √3` })
+    need(
+      lengthMm > 0 && alphaPerK >= 0 && alphaPerK < 1e-3 && withinK >= 0,
+      'temperature',
+      'The temperature part needs a length, an expansion per kelvin and a band in kelvin.',
+    )
+    parts.push({
+      name: 'Temperature',
+      standardUm: (lengthMm * 1000 * alphaPerK * withinK) / Math.sqrt(3),
+      formula: 'L α ΔT ÷ √3',
+      substituted: `${lengthMm * 1000} · ${alphaPerK} · ${withinK} ÷ √3`,
+    })
   }
   const expandedUm = COVERAGE * Math.hypot(...parts.map(part => part.standardUm))
   const working: WorkingLine[] = [
-    ...parts.map(({ name, formula, substituted, standardUm }) => ({ label: name, formula, substituted, result: `${standardUm.toFixed(2)} µm`, source: 'GUM, 4.2 and 4.3' })),
-    { label: 'U (k = 2)', formula: '2 √(sum of squares)', substituted: `2 √(${parts.map(part => `${part.standardUm.toFixed(2)}²`).join(' + ')})`, result: `${expandedUm.toFixed(1)} µm`, source: 'GUM, 6.2' },
+    ...parts.map(({ name, formula, substituted, standardUm }) => ({
+      label: name,
+      formula,
+      substituted,
+      result: `${standardUm.toFixed(2)} µm`,
+      source: 'GUM, 4.2 and 4.3',
+    })),
+    {
+      label: 'U (k = 2)',
+      formula: '2 √(sum of squares)',
+      substituted: `2 √(${parts.map(part => `${part.standardUm.toFixed(2)}²`).join(' + ')})`,
+      result: `${expandedUm.toFixed(1)} µm`,
+      source: 'GUM, 6.2',
+    },
   ]
   return { expandedUm, parts: parts.map(({ name, standardUm }) => ({ name, standardUm })), working }
 }

@@ -78,8 +78,14 @@ describe('surveyDiameter', () => {
     expect(survey.working.find(line => line.label === 'Taper')?.substituted).toBe('|70.0110 − 70.0030|')
   })
 
-  const grid = fc.tuple(fc.integer({ min: 1, max: 5 }), fc.integer({ min: 1, max: 4 })).chain(([stations, planes]) =>
-    fc.array(fc.array(fc.integer({ min: 69_900, max: 70_100 }), { minLength: planes, maxLength: planes }), { minLength: stations, maxLength: stations }))
+  const grid = fc
+    .tuple(fc.integer({ min: 1, max: 5 }), fc.integer({ min: 1, max: 4 }))
+    .chain(([stations, planes]) =>
+      fc.array(fc.array(fc.integer({ min: 69_900, max: 70_100 }), { minLength: planes, maxLength: planes }), {
+        minLength: stations,
+        maxLength: stations,
+      }),
+    )
     .map(rows => rows.map(row => row.map(um => um / 1000)))
 
   it('sees the same form on a larger shaft and from the other end', () => {

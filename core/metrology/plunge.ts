@@ -15,7 +15,20 @@ export interface Plunge {
 function plunge(valuesMm: number[], label: string, formula: string, substituted: string): Plunge {
   const meanMm = mean(valuesMm)
   const spreadMm = spread(valuesMm)
-  return { meanMm, spreadMm, valuesMm, working: [{ label, formula, substituted, result: `${meanMm.toFixed(3)} mm, spread ${spreadMm.toFixed(3)} mm`, source: 'dial from stop to stop; general practice' }] }
+  return {
+    meanMm,
+    spreadMm,
+    valuesMm,
+    working: [
+      {
+        label,
+        formula,
+        substituted,
+        result: `${meanMm.toFixed(3)} mm, spread ${spreadMm.toFixed(3)} mm`,
+        source: 'dial from stop to stop; general practice',
+      },
+    ],
+  }
 }
 
 function need(pairs: readonly (readonly [number, number])[], what: string): void {
@@ -34,7 +47,12 @@ function need(pairs: readonly (readonly [number, number])[], what: string): void
 export function endFloat(pushes: readonly { oneStopMm: number, otherStopMm: number }[]): Plunge {
   const pairs = pushes.map(({ oneStopMm, otherStopMm }) => [oneStopMm, otherStopMm] as const)
   need(pairs, 'A float')
-  return plunge(pairs.map(([one, other]) => Math.abs(other - one)), 'Float', 'mean of |stop − stop|', pairs.map(([one, other]) => `|${other} − ${one}|`).join(', '))
+  return plunge(
+    pairs.map(([one, other]) => Math.abs(other - one)),
+    'Float',
+    'mean of |stop − stop|',
+    pairs.map(([one, other]) => `|${other} − ${one}|`).join(', '),
+  )
 }
 
 /**
@@ -47,6 +65,12 @@ export function endFloat(pushes: readonly { oneStopMm: number, otherStopMm: numb
 export function radialPlay(lifts: readonly { upMm: number, downMm: number }[]): Plunge {
   const pairs = lifts.map(({ upMm, downMm }) => [upMm, downMm] as const)
   need(pairs, 'A play')
-  if (pairs.some(([up, down]) => up < 0 || down < 0)) throw new DomainError('plunge.negative', 'Ways up and down are written as amounts, without a sign.')
-  return plunge(pairs.map(([up, down]) => up + down), 'Radial play', 'mean of up + down', pairs.map(([up, down]) => `${up} + ${down}`).join(', '))
+  if (pairs.some(([up, down]) => up < 0 || down < 0))
+    throw new DomainError('plunge.negative', 'Ways up and down are written as amounts, without a sign.')
+  return plunge(
+    pairs.map(([up, down]) => up + down),
+    'Radial play',
+    'mean of up + down',
+    pairs.map(([up, down]) => `${up} + ${down}`).join(', '),
+  )
 }

@@ -30,7 +30,10 @@ export interface RunOut {
 /** Fewest readings of a turn, and the widest arc without one. */
 export const FEWEST_POINTS = 4
 export const WIDEST_GAP_DEG = 100
-/** From so many readings on, form up to the fourth order cannot hide (ISO 12181-2 asks for seven points a wave and more; this is for a bench). */
+/**
+ * From so many readings on, form up to the fourth order cannot hide (ISO 12181-2 asks for seven points a wave and more; this is for a
+ * bench).
+ */
 const FORM_POINTS = 8
 
 /**
@@ -64,15 +67,36 @@ export function runOut(points: readonly RunOutPoint[]): RunOut {
   const phaseDeg = eccentricityUm < 1e-9 ? 0 : degrees(Math.atan2(b, a))
   const formUm = Math.max(...residualsUm) - Math.min(...residualsUm)
   const working: WorkingLine[] = [
-    { label: 'Total reading', formula: 'largest − smallest', substituted: `${most} − ${least}`, result: `${tirUm.toFixed(1)} µm`, source: 'dial over one turn' },
-    { label: 'Offset of the centre', formula: '√(a² + b²) of the fitted m + a cos φ + b sin φ', substituted: `√(${a.toFixed(2)}² + ${b.toFixed(2)}²), ${points.length} points`, result: `${eccentricityUm.toFixed(1)} µm at ${phaseDeg.toFixed(0)}°`, source: 'least-squares circle, ISO 12181-1' },
-    { label: 'Form', formula: 'peak to valley of what the circle leaves', substituted: `${Math.max(...residualsUm).toFixed(2)} − (${Math.min(...residualsUm).toFixed(2)})`, result: `${formUm.toFixed(1)} µm`, source: 'least-squares circle, ISO 12181-1' },
+    {
+      label: 'Total reading',
+      formula: 'largest − smallest',
+      substituted: `${most} − ${least}`,
+      result: `${tirUm.toFixed(1)} µm`,
+      source: 'dial over one turn',
+    },
+    {
+      label: 'Offset of the centre',
+      formula: '√(a² + b²) of the fitted m + a cos φ + b sin φ',
+      substituted: `√(${a.toFixed(2)}² + ${b.toFixed(2)}²), ${points.length} points`,
+      result: `${eccentricityUm.toFixed(1)} µm at ${phaseDeg.toFixed(0)}°`,
+      source: 'least-squares circle, ISO 12181-1',
+    },
+    {
+      label: 'Form',
+      formula: 'peak to valley of what the circle leaves',
+      substituted: `${Math.max(...residualsUm).toFixed(2)} − (${Math.min(...residualsUm).toFixed(2)})`,
+      result: `${formUm.toFixed(1)} µm`,
+      source: 'least-squares circle, ISO 12181-1',
+    },
   ]
   const isFormKnown = points.length >= FORM_POINTS
   if (!isFormKnown) {
     working.push({
-      label: 'What this cannot tell', formula: `fewer than ${FORM_POINTS} points`, substituted: `${points.length} points`,
-      result: 'form of a higher order may lie between them: the form above is the least, not the whole', source: 'sampling of a round profile, ISO 12181-2',
+      label: 'What this cannot tell',
+      formula: `fewer than ${FORM_POINTS} points`,
+      substituted: `${points.length} points`,
+      result: 'form of a higher order may lie between them: the form above is the least, not the whole',
+      source: 'sampling of a round profile, ISO 12181-2',
     })
   }
   return { tirUm, eccentricityUm, phaseDeg, formUm, isFormKnown, meanUm: zeroUm + mean, residualsUm, working }
@@ -81,13 +105,19 @@ export function runOut(points: readonly RunOutPoint[]): RunOut {
 function check(points: readonly RunOutPoint[]): void {
   const broken = points.findIndex(({ angleDeg, readingUm }) => !Number.isFinite(angleDeg) || !Number.isFinite(readingUm))
   if (broken >= 0) throw new DomainError('run-out.not-a-number', `Point ${broken + 1} has no angle or no reading.`, { point: broken })
-  if (points.length < FEWEST_POINTS) throw new DomainError('run-out.too-few', `A turn needs ${FEWEST_POINTS} readings or more; there are ${points.length}.`)
+  if (points.length < FEWEST_POINTS)
+    throw new DomainError('run-out.too-few', `A turn needs ${FEWEST_POINTS} readings or more; there are ${points.length}.`)
   const angles = points.map(({ angleDeg }) => roundTurn(angleDeg)).sort((one, other) => one - other)
   const twice = angles.find((angle, i) => (angles[i + 1] ?? angles[0]! + 360) - angle < 1e-9)
-  if (twice !== undefined) throw new DomainError('run-out.same-angle', `Two readings stand at ${twice}°. Take one away.`, { angleDeg: twice })
+  if (twice !== undefined)
+    throw new DomainError('run-out.same-angle', `Two readings stand at ${twice}°. Take one away.`, { angleDeg: twice })
   const { fromDeg, toDeg, widthDeg } = widestGap(angles)
   if (widthDeg <= WIDEST_GAP_DEG + 1e-9) return
-  throw new DomainError('run-out.gap', `Nothing was read between ${fromDeg}° and ${toDeg}°: a gap of more than ${WIDEST_GAP_DEG}° hides the high side.`, { fromDeg, toDeg })
+  throw new DomainError(
+    'run-out.gap',
+    `Nothing was read between ${fromDeg}° and ${toDeg}°: a gap of more than ${WIDEST_GAP_DEG}° hides the high side.`,
+    { fromDeg, toDeg },
+  )
 }
 
 /** Gauss elimination of three equations; the checks above keep it regular. */

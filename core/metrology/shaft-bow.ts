@@ -45,7 +45,11 @@ export function shaftBow(stations: readonly BowStation[], supportsMm?: readonly 
   along.forEach(({ atMm }, i) => {
     if (along[i + 1]?.atMm === atMm) throw new DomainError('bow.same-place', `Two stations stand at ${atMm} mm.`, { atMm })
   })
-  const centres = along.map(({ atMm, eccentricityUm, phaseDeg }) => ({ atMm, x: eccentricityUm * Math.cos(radians(phaseDeg)), y: eccentricityUm * Math.sin(radians(phaseDeg)) }))
+  const centres = along.map(({ atMm, eccentricityUm, phaseDeg }) => ({
+    atMm,
+    x: eccentricityUm * Math.cos(radians(phaseDeg)),
+    y: eccentricityUm * Math.sin(radians(phaseDeg)),
+  }))
   const support = (wanted: number) => {
     const found = centres.find(centre => centre.atMm === wanted)
     if (!found) throw new DomainError('bow.no-support', `No station was read at the support at ${wanted} mm.`, { atMm: wanted })
@@ -63,9 +67,28 @@ export function shaftBow(stations: readonly BowStation[], supportsMm?: readonly 
   const [xx, yy, xy] = [sum(o => o.x * o.x), sum(o => o.y * o.y), sum(o => o.x * o.y)]
   const spread = Math.hypot((xx - yy) / 2, xy)
   const working: WorkingLine[] = [
-    { label: 'Line of the supports', formula: 'straight between the centres at both supports', substituted: `${one.atMm} mm and ${other.atMm} mm`, result: 'taken out', source: 'geometry' },
-    { label: 'Greatest bow', formula: '|centre − line|', substituted: `at ${greatest.atMm} mm`, result: `${greatest.bowUm.toFixed(1)} µm at ${greatest.phaseDeg.toFixed(0)}°`, source: 'a dial shows twice that' },
+    {
+      label: 'Line of the supports',
+      formula: 'straight between the centres at both supports',
+      substituted: `${one.atMm} mm and ${other.atMm} mm`,
+      result: 'taken out',
+      source: 'geometry',
+    },
+    {
+      label: 'Greatest bow',
+      formula: '|centre − line|',
+      substituted: `at ${greatest.atMm} mm`,
+      result: `${greatest.bowUm.toFixed(1)} µm at ${greatest.phaseDeg.toFixed(0)}°`,
+      source: 'a dial shows twice that',
+    },
   ]
   const planarity = xx + yy === 0 ? 1 : ((xx + yy) / 2 + spread) / (xx + yy)
-  return { stations: bows, greatest, planeDeg: degrees(Math.atan2(2 * xy, xx - yy) / 2, 180), planarity, isInOnePlane: planarity > MOSTLY_IN_PLANE, working }
+  return {
+    stations: bows,
+    greatest,
+    planeDeg: degrees(Math.atan2(2 * xy, xx - yy) / 2, 180),
+    planarity,
+    isInOnePlane: planarity > MOSTLY_IN_PLANE,
+    working,
+  }
 }

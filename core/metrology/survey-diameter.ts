@@ -59,12 +59,36 @@ export function surveyDiameter({ readingsMm }: { readingsMm: readonly (readonly 
   const worst = outOfRoundnessByStationMm.indexOf(outOfRoundnessMm)
   const worstPlanes = readingsMm[worst]!
   const working: WorkingLine[] = [
-    { label: 'Mean diameter', formula: 'sum of all readings ÷ their number', substituted: `${bare(all.reduce((a, b) => a + b, 0))} ÷ ${all.length}`, result: mm(meanMm), source: 'ISO 14405-1, two-point size' },
-    { label: 'Out-of-roundness', formula: 'largest − smallest of the planes, worst station', substituted: `station ${worst + 1}: ${bare(Math.max(...worstPlanes))} − ${bare(Math.min(...worstPlanes))}`, result: mm(outOfRoundnessMm), source: 'general practice; two points do not see odd lobes' },
-    { label: 'Taper', formula: '|mean of first station − mean of last station|', substituted: `|${bare(first)} − ${bare(last)}|`, result: mm(taperMm), source: 'general practice' },
+    {
+      label: 'Mean diameter',
+      formula: 'sum of all readings ÷ their number',
+      substituted: `${bare(all.reduce((a, b) => a + b, 0))} ÷ ${all.length}`,
+      result: mm(meanMm),
+      source: 'ISO 14405-1, two-point size',
+    },
+    {
+      label: 'Out-of-roundness',
+      formula: 'largest − smallest of the planes, worst station',
+      substituted: `station ${worst + 1}: ${bare(Math.max(...worstPlanes))} − ${bare(Math.min(...worstPlanes))}`,
+      result: mm(outOfRoundnessMm),
+      source: 'general practice; two points do not see odd lobes',
+    },
+    {
+      label: 'Taper',
+      formula: '|mean of first station − mean of last station|',
+      substituted: `|${bare(first)} − ${bare(last)}|`,
+      result: mm(taperMm),
+      source: 'general practice',
+    },
   ]
   if (inner.length) {
-    working.push({ label: barrelMm < 0 ? 'Waist' : 'Barrel', formula: 'mean of inner stations − mean of both ends', substituted: `${bare(mean(inner))} − ${bare((first + last) / 2)}`, result: mm(barrelMm), source: 'general practice' })
+    working.push({
+      label: barrelMm < 0 ? 'Waist' : 'Barrel',
+      formula: 'mean of inner stations − mean of both ends',
+      substituted: `${bare(mean(inner))} − ${bare((first + last) / 2)}`,
+      result: mm(barrelMm),
+      source: 'general practice',
+    })
   }
   return {
     meanMm, minMm, maxMm, stationMeansMm, outOfRoundnessByStationMm, outOfRoundnessMm, taperMm,
@@ -76,10 +100,22 @@ function checkGrid(grid: readonly (readonly number[])[]): void {
   const planes = grid[0]?.length ?? 0
   if (planes === 0) throw new DomainError('survey.empty', 'A survey needs at least one reading.')
   grid.forEach((row, station) => {
-    if (row.length !== planes) throw new DomainError('survey.ragged', `Station ${station + 1} has ${row.length} readings, the first has ${planes}. Fill the gap.`, { station })
+    if (row.length !== planes)
+      throw new DomainError('survey.ragged', `Station ${station + 1} has ${row.length} readings, the first has ${planes}. Fill the gap.`, {
+        station,
+      })
     row.forEach((reading, plane) => {
-      if (!Number.isFinite(reading)) throw new DomainError('survey.not-a-number', `The reading at station ${station + 1}, plane ${plane + 1} is no number.`, { station, plane })
-      if (reading <= 0) throw new DomainError('survey.not-positive', `A diameter of ${reading} mm at station ${station + 1}, plane ${plane + 1} cannot be. Check the sign.`, { station, plane })
+      if (!Number.isFinite(reading))
+        throw new DomainError('survey.not-a-number', `The reading at station ${station + 1}, plane ${plane + 1} is no number.`, {
+          station,
+          plane,
+        })
+      if (reading <= 0)
+        throw new DomainError(
+          'survey.not-positive',
+          `A diameter of ${reading} mm at station ${station + 1}, plane ${plane + 1} cannot be. Check the sign.`,
+          { station, plane },
+        )
     })
   })
 }

@@ -35,7 +35,9 @@ export function checkSheet(document: unknown): Sheet {
   if (faults.length > 0) {
     const [first] = faults
     const more = faults.length > 1 ? ` (and ${faults.length - 1} more)` : ''
-    throw new DomainError('sheet.bad', `The sheet cannot be used: ${first!.reason} At ${first!.place || '/'}${more}.`, { faults: faults.slice(0, MOST_FAULTS_SHOWN) })
+    throw new DomainError('sheet.bad', `The sheet cannot be used: ${first!.reason} At ${first!.place || '/'}${more}.`, {
+      faults: faults.slice(0, MOST_FAULTS_SHOWN),
+    })
   }
   return document as Sheet
 }
@@ -55,7 +57,8 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
 
   faults.push(...keyFaults(sheet), ...referenceFaults(sheet), ...conditionFaults(sheet))
   const goesBack = (key: string, place: string) => {
-    if (sheet.steps.some(step => step.key === key && step.limb === 'off')) fault(place, `The work goes back to the floor or the way up, not to "${key}" on the way down.`)
+    if (sheet.steps.some(step => step.key === key && step.limb === 'off'))
+      fault(place, `The work goes back to the floor or the way up, not to "${key}" on the way down.`)
   }
   const waysOf = (key: string) => new Set(sheet.choices?.find(choice => choice.key === key)?.ways.map(way => way.key))
   sheet.choices?.forEach((choice, i) => {
@@ -63,7 +66,8 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
     const choosers = sheet.steps.filter(step => step.chooses === choice.key)
     if (choosers.length !== 1) fault(at, `The choice "${choice.key}" needs one step that makes it; it has ${choosers.length}.`)
     for (const side of ['allIn', 'otherwise'] as const) {
-      if (choice.proposal && !waysOf(choice.key).has(choice.proposal[side])) fault(`${at}/proposal/${side}`, `There is no way "${choice.proposal[side]}".`)
+      if (choice.proposal && !waysOf(choice.key).has(choice.proposal[side]))
+        fault(`${at}/proposal/${side}`, `There is no way "${choice.proposal[side]}".`)
     }
   })
   const assembled = new Set<string>()
@@ -72,29 +76,43 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
     assembled.add(part)
   }))
   sheet.parts.forEach((part, i) => {
-    if (part.places && part.places.length !== part.count) fault(`/parts/${i}/places`, `${part.name} has ${part.count} pieces but ${part.places.length} places.`)
+    if (part.places && part.places.length !== part.count)
+      fault(`/parts/${i}/places`, `${part.name} has ${part.count} pieces but ${part.places.length} places.`)
   })
 
   sheet.positions.forEach((position, i) => {
     const { lower, upper } = position.limits
-    if (lower !== undefined && upper !== undefined && lower > upper) fault(`/positions/${i}/limits`, `The lower limit of ${position.name} lies above the upper one.`)
-    if (position.method !== 'values' && position.quantity !== 'length') fault(`/positions/${i}/quantity`, `A ${position.method} of ${position.name} must be a length.`)
-    if (position.method === 'run-out' && !goesRound(anglesOf(position))) fault(`/positions/${i}/planes`, `The run-out of ${position.name} needs four angles or more in rising order, written as 0°, 45° …, with no gap over 100°.`)
-    if (position.atMm && (position.method !== 'run-out' || position.atMm.length !== position.stations.length)) fault(`/positions/${i}/atMm`, `${position.name} is no run-out with a place along the axis for each of its ${position.stations.length} stations.`)
-    if (position.bowMm !== undefined && !position.atMm) fault(`/positions/${i}/bowMm`, `The bow of ${position.name} needs the places of its stations.`)
+    if (lower !== undefined && upper !== undefined && lower > upper)
+      fault(`/positions/${i}/limits`, `The lower limit of ${position.name} lies above the upper one.`)
+    if (position.method !== 'values' && position.quantity !== 'length')
+      fault(`/positions/${i}/quantity`, `A ${position.method} of ${position.name} must be a length.`)
+    if (position.method === 'run-out' && !goesRound(anglesOf(position)))
+      fault(
+        `/positions/${i}/planes`,
+        `The run-out of ${position.name} needs four angles or more in rising order, written as 0°, 45° …, with no gap over 100°.`,
+      )
+    if (position.atMm && (position.method !== 'run-out' || position.atMm.length !== position.stations.length))
+      fault(
+        `/positions/${i}/atMm`,
+        `${position.name} is no run-out with a place along the axis for each of its ${position.stations.length} stations.`,
+      )
+    if (position.bowMm !== undefined && !position.atMm)
+      fault(`/positions/${i}/bowMm`, `The bow of ${position.name} needs the places of its stations.`)
   })
   sheet.fits?.forEach((fit, i) => {
     for (const side of ['hole', 'shaft'] as const) {
       const { position, part, lowerMm, upperMm } = fit[side]
       const place = `/fits/${i}/${side}`
       if (position !== undefined) {
-        if (sheet.positions.some(one => one.key === position && one.quantity !== 'length')) fault(`${place}/position`, `A partner of ${fit.name} must be a length.`)
+        if (sheet.positions.some(one => one.key === position && one.quantity !== 'length'))
+          fault(`${place}/position`, `A partner of ${fit.name} must be a length.`)
       } else if (part === undefined || lowerMm === undefined || upperMm === undefined || lowerMm > upperMm) {
         fault(place, `A partner of ${fit.name} is a position, or a part with its smallest and largest size.`)
       }
     }
     const { lower, upper } = fit.clearanceMm
-    if (lower !== undefined && upper !== undefined && lower > upper) fault(`/fits/${i}/clearanceMm`, `The smallest clearance of ${fit.name} lies above the largest.`)
+    if (lower !== undefined && upper !== undefined && lower > upper)
+      fault(`/fits/${i}/clearanceMm`, `The smallest clearance of ${fit.name} lies above the largest.`)
   })
   sheet.steps.forEach((step, i) => {
     const at = `/steps/${i}`
@@ -108,7 +126,8 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
       if (read.backTo) goesBack(read.backTo, `${at}/reads/${j}/backTo`)
       if (!read.keeps) return
       const quantityOf = (key: string) => sheet.positions.find(position => position.key === key)?.quantity
-      if (quantityOf(read.keeps.position) !== quantityOf(read.position)) fault(`${at}/reads/${j}/keeps/position`, `"${read.position}" can only keep to a reading of the same quantity.`)
+      if (quantityOf(read.keeps.position) !== quantityOf(read.position))
+        fault(`${at}/reads/${j}/keeps/position`, `"${read.position}" can only keep to a reading of the same quantity.`)
     })
     step.feels?.forEach((check, j) => check.wrong.forEach((wrong, k) => wrong.causes.forEach((cause, l) => {
       if (cause.backTo) goesBack(cause.backTo, `${at}/feels/${j}/wrong/${k}/causes/${l}/backTo`)
@@ -116,7 +135,11 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
   })
 
   const circle = findCycle(new Map(withWayCleared(sheet).steps.map(step => [step.key, step.after])))
-  if (circle) fault(`/steps/${sheet.steps.findIndex(step => step.key === circle[0])}/after`, `The order goes round in a circle: ${circle.join(' needs ')}.`)
+  if (circle)
+    fault(
+      `/steps/${sheet.steps.findIndex(step => step.key === circle[0])}/after`,
+      `The order goes round in a circle: ${circle.join(' needs ')}.`,
+    )
 
   if (faults.length === 0) faults.push(...machineFaults(sheet))
   return faults
@@ -139,35 +162,61 @@ function keyFaults(sheet: Sheet): SheetFault[] {
   }
   return LIST_NAMES.flatMap((list) => {
     const { key, nested = [] } = LISTS[list]
-    return [...twice(thingsOf(sheet, list), key, list, `/${list}`), ...thingsOf(sheet, list).flatMap((thing, i) => nested.flatMap(path =>
-      [...placesOf(thing, path)].flatMap(({ at, value }) => twice(value as Thing[], 'key', `${path.split('/').at(-1)} of "${thing[key]}"`, `/${list}/${i}${at}`))))]
+    return [
+      ...twice(thingsOf(sheet, list), key, list, `/${list}`),
+      ...thingsOf(sheet, list).flatMap((thing, i) =>
+        nested.flatMap(path =>
+          [...placesOf(thing, path)].flatMap(({ at, value }) =>
+            twice(value as Thing[], 'key', `${path.split('/').at(-1)} of "${thing[key]}"`, `/${list}/${i}${at}`),
+          ),
+        ),
+      ),
+    ]
   })
 }
 
 /** What a thing names is there, and what one of its variants would have it name. */
 function referenceFaults(sheet: Sheet): SheetFault[] {
   const known = new Map(LIST_NAMES.map(list => [LISTS[list].kind, new Set(thingsOf(sheet, list).map(thing => thing[LISTS[list].key]))]))
-  const faultsIn = (list: ListName, thing: object, where: string): SheetFault[] => LISTS[list].refers.flatMap(({ path, to }) => [...placesOf(thing, path)]
-    .filter(({ value }) => !known.get(to)!.has(value as string)).map(({ at, value }) => ({ place: where + at, reason: `There is no ${to} "${String(value)}".` })))
-  return LIST_NAMES.flatMap(list => thingsOf(sheet, list).flatMap((thing, i) => [
-    ...faultsIn(list, thing, `/${list}/${i}`), ...(thing.variants ?? []).flatMap(({ set }, j) => faultsIn(list, set, `/${list}/${i}/variants/${j}/set`)),
-  ]))
+  const faultsIn = (list: ListName, thing: object, where: string): SheetFault[] =>
+    LISTS[list].refers.flatMap(({ path, to }) =>
+      [...placesOf(thing, path)]
+        .filter(({ value }) => !known.get(to)!.has(value as string))
+        .map(({ at, value }) => ({ place: where + at, reason: `There is no ${to} "${String(value)}".` })),
+    )
+  return LIST_NAMES.flatMap(list =>
+    thingsOf(sheet, list).flatMap((thing, i) => [
+      ...faultsIn(list, thing, `/${list}/${i}`),
+      ...(thing.variants ?? []).flatMap(({ set }, j) => faultsIn(list, set, `/${list}/${i}/variants/${j}/set`)),
+    ]),
+  )
 }
 
 /** Conditions name options and values that exist, and describe no more machines than can be checked one by one. */
 function conditionFaults(sheet: Sheet): SheetFault[] {
-  const values = new Map([[DEPTH_OPTION, new Set<string>(DEPTHS)], ...(sheet.options ?? []).map(option => [option.key, new Set(option.values.map(v => v.key))] as const)])
+  const values = new Map([
+    [DEPTH_OPTION, new Set<string>(DEPTHS)],
+    ...(sheet.options ?? []).map(option => [option.key, new Set(option.values.map(v => v.key))] as const),
+  ])
   const faults: SheetFault[] = []
   for (const list of CONDITIONAL) {
     for (const [i, thing] of thingsOf(sheet, list).entries()) {
       for (const [option, wanted] of conditionsOf(thing).flatMap(condition => Object.entries(condition))) {
         const unknown = wanted.find(value => !values.get(option)?.has(value))
-        if (unknown) faults.push({ place: `/${list}/${i}`, reason: values.has(option) ? `The option "${option}" has no value "${unknown}".` : `There is no option "${option}".` })
+        if (unknown)
+          faults.push({
+            place: `/${list}/${i}`,
+            reason: values.has(option) ? `The option "${option}" has no value "${unknown}".` : `There is no option "${option}".`,
+          })
       }
     }
   }
   const machines = optionCombinations(sheet).length * wayCombinations(sheet).length
-  if (machines > MOST_MACHINES) faults.push({ place: '/options', reason: `Options and choices make ${machines} different overhauls; at most ${MOST_MACHINES} fit one sheet.` })
+  if (machines > MOST_MACHINES)
+    faults.push({
+      place: '/options',
+      reason: `Options and choices make ${machines} different overhauls; at most ${MOST_MACHINES} fit one sheet.`,
+    })
   return faults
 }
 
@@ -182,7 +231,8 @@ function machineFaults(sheet: Sheet): SheetFault[] {
       const where = Object.entries({ ...options, ...ways }).map(([key, value]) => `${key} = ${value}`).join(', ')
       // Places are those of the document that came in, not of the one that is left.
       return faults.map(({ thing, list, field, reason }) => ({
-        place: [`/${list}/${sheet[list].findIndex(candidate => candidate.key === thing)}`, ...field ? [field] : []].join('/'), reason: where ? `${reason} (with ${where})` : reason,
+        place: [`/${list}/${sheet[list].findIndex(candidate => candidate.key === thing)}`, ...(field ? [field] : [])].join('/'),
+        reason: where ? `${reason} (with ${where})` : reason,
       }))
     }
   }
@@ -207,7 +257,13 @@ function choiceFaults(sheet: Sheet): MachineFault[] {
   return sheet.steps.flatMap(step => Object.keys(step.ways ?? {}).flatMap((choice) => {
     const chooser = sheet.steps.find(candidate => candidate.chooses === choice)
     return chooser && !standsOn(step, chooser.key)
-      ? [{ list: 'steps' as const, thing: step.key, reason: `"${step.title}" belongs to a way of "${choice}" but does not come after the step that chooses.` }]
+      ? [
+          {
+            list: 'steps' as const,
+            thing: step.key,
+            reason: `"${step.title}" belongs to a way of "${choice}" but does not come after the step that chooses.`,
+          },
+        ]
       : []
   }))
 }
@@ -218,7 +274,8 @@ function rungFaults(sheet: Sheet): MachineFault[] {
   const sides = new Map<string, { off: Step[], on: Step[] }>()
   for (const step of sheet.steps) {
     if (!step.rung) {
-      if (step.removes || step.refits) faults.push({ list: 'steps', thing: step.key, reason: `"${step.title}" moves parts and needs a rung.` })
+      if (step.removes || step.refits)
+        faults.push({ list: 'steps', thing: step.key, reason: `"${step.title}" moves parts and needs a rung.` })
       continue
     }
     if (step.limb === 'floor') {
@@ -231,9 +288,19 @@ function rungFaults(sheet: Sheet): MachineFault[] {
   }
   for (const [key, { off, on }] of sides) {
     if (off.length !== 1 || on.length !== 1) {
-      faults.push({ list: 'steps', thing: (off[0] ?? on[0])!.key, field: 'rung', reason: `Rung "${key}" needs one removal and one refit; it has ${off.length} and ${on.length}.` })
+      faults.push({
+        list: 'steps',
+        thing: (off[0] ?? on[0])!.key,
+        field: 'rung',
+        reason: `Rung "${key}" needs one removal and one refit; it has ${off.length} and ${on.length}.`,
+      })
     } else if (!standsOn(on[0]!, off[0]!.key)) {
-      faults.push({ list: 'steps', thing: on[0]!.key, field: 'after', reason: `"${on[0]!.title}" puts back what "${off[0]!.title}" takes out, so it must come after it.` })
+      faults.push({
+        list: 'steps',
+        thing: on[0]!.key,
+        field: 'after',
+        reason: `"${on[0]!.title}" puts back what "${off[0]!.title}" takes out, so it must come after it.`,
+      })
     }
   }
   return faults
@@ -247,7 +314,15 @@ function countFaults(sheet: Sheet): MachineFault[] {
     const out = total('removes', part.key)
     const back = total('refits', part.key)
     if (out !== back) return [{ list: 'parts' as const, thing: part.key, reason: `${part.name}: ${out} come out but ${back} go back.` }]
-    if (out > part.count) return [{ list: 'parts' as const, thing: part.key, field: 'count', reason: `${part.name}: ${out} come out of a machine that has ${part.count}.` }]
+    if (out > part.count)
+      return [
+        {
+          list: 'parts' as const,
+          thing: part.key,
+          field: 'count',
+          reason: `${part.name}: ${out} come out of a machine that has ${part.count}.`,
+        },
+      ]
     return []
   })
 }
@@ -256,6 +331,8 @@ function markFaults(sheet: Sheet): MachineFault[] {
   return sheet.marks.flatMap((mark) => {
     const made = sheet.steps.some(step => step.makes?.includes(mark.key))
     const checked = sheet.steps.some(step => step.checks?.includes(mark.key))
-    return made && checked ? [] : [{ list: 'marks' as const, thing: mark.key, reason: `${mark.key} is ${made ? 'made but never checked' : 'never made'} by a step.` }]
+    return made && checked
+      ? []
+      : [{ list: 'marks' as const, thing: mark.key, reason: `${mark.key} is ${made ? 'made but never checked' : 'never made'} by a step.` }]
   })
 }

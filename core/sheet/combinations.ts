@@ -5,12 +5,17 @@ import type { Sheet } from './schema'
 
 /** Every way to pick one value from each list; one empty pick when there are no lists. */
 export function picks(lists: readonly { key: string, values: readonly string[] }[]): Record<string, string>[] {
-  return lists.reduce<Record<string, string>[]>((all, { key, values }) => all.flatMap(pick => values.map(value => ({ ...pick, [key]: value }))), [{}])
+  return lists.reduce<Record<string, string>[]>(
+    (all, { key, values }) => all.flatMap(pick => values.map(value => ({ ...pick, [key]: value }))),
+    [{}],
+  )
 }
 
 /** All the machines one sheet describes: every combination of its options, and of the depth of evidence when it asks for that. */
 export function optionCombinations(sheet: Sheet): Record<string, string>[] {
-  const asksForDepth = CONDITIONAL.some(list => thingsOf(sheet, list).some(thing => conditionsOf(thing).some(condition => condition[DEPTH_OPTION])))
+  const asksForDepth = CONDITIONAL.some(list =>
+    thingsOf(sheet, list).some(thing => conditionsOf(thing).some(condition => condition[DEPTH_OPTION])),
+  )
   return picks([
     ...(sheet.options ?? []).map(option => ({ key: option.key, values: option.values.map(value => value.key) })),
     ...(asksForDepth ? [{ key: DEPTH_OPTION, values: DEPTHS }] : []),

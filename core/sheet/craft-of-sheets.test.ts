@@ -4,8 +4,14 @@ import { dryWarnings, rungsOf, shortestWayIn } from '../teardown'
 import { optionCombinations, partOf, sheetForUnit, type Sheet, type Step } from '.'
 
 /** What a sheet must carry for a whole overhaul, whatever the machine: the rules of the craft, told of every machine it describes. */
-const machines = demoDocuments.flatMap(document => optionCombinations(document).filter(options => options.evidence !== 'failure-analysis')
-  .map(({ evidence: _evidence, ...options }) => [[document.key, ...Object.values(options)].join(' '), document, sheetForUnit(document, options)] as const))
+const machines = demoDocuments.flatMap(document =>
+  optionCombinations(document)
+    .filter(options => options.evidence !== 'failure-analysis')
+    .map(
+      ({ evidence: _evidence, ...options }) =>
+        [[document.key, ...Object.values(options)].join(' '), document, sheetForUnit(document, options)] as const,
+    ),
+)
 
 const first = (sheet: Sheet, where: (step: Step) => boolean) => sheet.steps.findIndex(where)
 const moved = (step: Step) => [...step.removes ?? [], ...step.refits ?? []]
@@ -25,7 +31,8 @@ describe.each(machines)('the sheet of %s', (_name, document, sheet) => {
     expect(starts[0]!.hold, 'made safe is confirmed by a second person').toBeDefined()
     const stands = new Set(sheet.steps.flatMap(step => [...step.after, ...step.waits?.map(wait => wait.after) ?? []]))
     expect(sheet.steps.filter(step => !stands.has(step.key)).map(step => step.stage)).toEqual(['close'])
-    for (const stage of ['as-found', 'mark', 'take-apart', 'clean', 'inspect', 'decide', 'refit', 'run', 'close']) expect(sheet.steps.map(step => step.stage)).toContain(stage)
+    for (const stage of ['as-found', 'mark', 'take-apart', 'clean', 'inspect', 'decide', 'refit', 'run', 'close'])
+      expect(sheet.steps.map(step => step.stage)).toContain(stage)
   })
 
   it('makes safe before anything is taken apart, and captures before it cleans', () => {
@@ -46,7 +53,11 @@ describe.each(machines)('the sheet of %s', (_name, document, sheet) => {
 
   it('warns wherever a greasy step comes near a zone that must stay dry', () => {
     for (const zone of sheet.dryZones ?? []) {
-      const greasy = sheet.steps.filter(step => ['grease', 'oil', 'anti-seize'].includes(step.lubricant?.kind ?? '') && step.refits?.some(piece => zone.near.includes(piece.part)))
+      const greasy = sheet.steps.filter(
+        step =>
+          ['grease', 'oil', 'anti-seize'].includes(step.lubricant?.kind ?? '')
+          && step.refits?.some(piece => zone.near.includes(piece.part)),
+      )
       for (const step of greasy) expect(dryWarnings(sheet, step).map(warning => warning.zone.key), step.key).toContain(zone.key)
     }
   })

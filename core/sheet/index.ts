@@ -2,9 +2,35 @@ export { checkSheet, type SheetFault } from './check-sheet'
 export { optionCombinations, wayCombinations } from './combinations'
 export { findCycle } from './find-cycle'
 export { choiceOf, fitOf, indexOf, jointOf, markOf, partOf, positionOf, readOf, stepName, stepNumber, stepOf } from './sheet-index'
-export { SheetSchema, type Choice, type DryZone, type Fit, type HandCheck, type Joint, type LadderRung, type Limb, type Mark, type MarkWay, type Outline, type Part, type Position, type Sheet, type Step } from './schema'
+export {
+  SheetSchema,
+  type Choice,
+  type DryZone,
+  type Fit,
+  type HandCheck,
+  type Joint,
+  type LadderRung,
+  type Limb,
+  type Mark,
+  type MarkWay,
+  type Outline,
+  type Part,
+  type Position,
+  type Sheet,
+  type Step,
+} from './schema'
 export { anglesOf } from './plane-angles'
 export { leaveOut } from './leave-out'
 export { DEPTH_OPTION, fullOptions, sheetForUnit, type UnitOptions } from './sheet-for-unit'
 export { isOnWay, sheetOnWay, type Ways } from './sheet-on-way'
-export { DEPTHS, MARK_WAYS, READING_STAGES, TIMERS, TREATMENTS, type Depth, type ReadingStage, type TimerKind, type Treatment } from './terms'
+export {
+  DEPTHS,
+  MARK_WAYS,
+  READING_STAGES,
+  TIMERS,
+  TREATMENTS,
+  type Depth,
+  type ReadingStage,
+  type TimerKind,
+  type Treatment,
+} from './terms'

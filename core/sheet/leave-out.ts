@@ -10,7 +10,16 @@ export interface Keep {
 }
 
 // Before a list come those that its things name, so that what goes takes along what belongs to it.
-const IN_ORDER = ['positions', 'joints', 'fits', 'marks', 'steps', 'choices', 'dryZones', 'assemblies'] as const satisfies readonly ListName[]
+const IN_ORDER = [
+  'positions',
+  'joints',
+  'fits',
+  'marks',
+  'steps',
+  'choices',
+  'dryZones',
+  'assemblies',
+] as const satisfies readonly ListName[]
 
 /**
  * A sheet without some of its steps and parts, still in order: what stood on a step that is left out stands on what that step stood
@@ -40,7 +49,8 @@ export function leaveOut(sheet: Sheet, { step, part = () => true, mark = () => t
     known.set(LISTS[list].kind, keysOf(staying))
   }
   // A sheet names no empty lists where it need not.
-  for (const list of ['choices', 'dryZones', 'assemblies', 'fits'] as const) if (left[list]?.length === 0) Reflect.deleteProperty(left, list)
+  for (const list of ['choices', 'dryZones', 'assemblies', 'fits'] as const)
+    if (left[list]?.length === 0) Reflect.deleteProperty(left, list)
   return left
 }
 

@@ -42,7 +42,12 @@ const references = LIST_NAMES.flatMap(list => LISTS[list].refers.map(({ path, to
 
 describe('the table of the lists of a sheet', () => {
   it('has every list of the document', () => {
-    const lists = new Set(demoDocuments.flatMap(document => Object.entries(document)).filter(([, value]) => Array.isArray(value)).map(([name]) => name))
+    const lists = new Set(
+      demoDocuments
+        .flatMap(document => Object.entries(document))
+        .filter(([, value]) => Array.isArray(value))
+        .map(([name]) => name),
+    )
     expect(new Set(LIST_NAMES)).toEqual(lists)
   })
 
@@ -50,7 +55,10 @@ describe('the table of the lists of a sheet', () => {
     const { sheet } = sheetWith(list, LISTS[list].key)
     const things = sheet[list] as unknown as { key: string, name: string }[]
     things.push(structuredClone(things[0]!))
-    expect(faultsOf(sheet)).toContainEqual({ place: `/${list}/${things.length - 1}/${LISTS[list].key}`, reason: `"${things[0]![LISTS[list].key]}" is used twice in ${list}.` })
+    expect(faultsOf(sheet)).toContainEqual({
+      place: `/${list}/${things.length - 1}/${LISTS[list].key}`,
+      reason: `"${things[0]![LISTS[list].key]}" is used twice in ${list}.`,
+    })
   })
 
   it.each(withNested)('%s: a key used twice in %s is refused', (list, path) => {
@@ -104,20 +112,32 @@ describe('the table of the lists of a sheet', () => {
   it('leaves nothing that names a part or a step that is left out, whichever it is', () => {
     for (const document of demoDocuments) {
       const sheet = sheetForUnit(document)
-      const dangling = (left: Sheet) => faultsOf(left).filter(fault => fault.reason.startsWith('There is no') || fault.reason.includes('rray'))
-      for (const { key } of sheet.parts) expect(dangling(leaveOut(sheet, { step: () => true, part: one => one !== key })), `${sheet.key} without ${key}`).toEqual([])
-      for (const { key } of sheet.steps) expect(dangling(leaveOut(sheet, { step: one => one.key !== key })), `${sheet.key} without ${key}`).toEqual([])
+      const dangling = (left: Sheet) =>
+        faultsOf(left).filter(fault => fault.reason.startsWith('There is no') || fault.reason.includes('rray'))
+      for (const { key } of sheet.parts)
+        expect(dangling(leaveOut(sheet, { step: () => true, part: one => one !== key })), `${sheet.key} without ${key}`).toEqual([])
+      for (const { key } of sheet.steps)
+        expect(dangling(leaveOut(sheet, { step: one => one.key !== key })), `${sheet.key} without ${key}`).toEqual([])
     }
   })
 
   it('takes along what goes: the item, what it leaves empty, or the whole thing', () => {
     const gone = (key: string) => (_kind: string, one: string) => one === key
-    const step = { key: 'x', removes: [{ part: 'a' }, { part: 'b' }], treats: { how: 'wash', parts: ['a'] }, reads: [{ position: 'p', keeps: { position: 'q' } }] }
+    const step = {
+      key: 'x',
+      removes: [{ part: 'a' }, { part: 'b' }],
+      treats: { how: 'wash', parts: ['a'] },
+      reads: [{ position: 'p', keeps: { position: 'q' } }],
+    }
     expect(withoutGone(step, LISTS.steps.refers, gone('a'))).toEqual({ key: 'x', removes: [{ part: 'b' }], reads: step.reads })
     expect(withoutGone(step, LISTS.steps.refers, gone('q'))).toEqual({ ...step, reads: [{ position: 'p' }] })
     expect(withoutGone(step, LISTS.steps.refers, gone('p'))).toEqual({ key: 'x', removes: step.removes, treats: step.treats })
     expect(withoutGone({ name: 'z', parts: ['a'] }, LISTS.assemblies.refers, gone('a'))).toBeUndefined()
-    expect(withoutGone({ key: 'z', parts: ['a', 'b'], near: ['c'] }, LISTS.dryZones.refers, gone('c'))).toEqual({ key: 'z', parts: ['a', 'b'], near: [] })
+    expect(withoutGone({ key: 'z', parts: ['a', 'b'], near: ['c'] }, LISTS.dryZones.refers, gone('c'))).toEqual({
+      key: 'z',
+      parts: ['a', 'b'],
+      near: [],
+    })
     expect(withoutGone(step, LISTS.steps.refers, gone('other'))).toBe(step)
   })
 })

@@ -6,7 +6,8 @@ export type Kind = 'option' | 'choice' | 'dry zone' | 'part' | 'assembly' | 'pos
 export type ListName = 'options' | 'choices' | 'dryZones' | 'parts' | 'assemblies' | 'positions' | 'marks' | 'joints' | 'fits' | 'steps'
 
 /**
- * Where a thing names another: the fields down to its key, `*` for each of a list. What goes when that other thing is left out has a `!` behind
+ * Where a thing names another: the fields down to its key, `*` for each of a list. What goes when that other thing is left out has a `!`
+ * behind
  * it (before the first field: the whole thing): the innermost first, and what is outside of it once it is empty.
  */
 interface Reference { path: string, to: Kind }
@@ -24,7 +25,10 @@ interface List {
 
 const to = (kind: Kind, ...paths: string[]): Reference[] => paths.map(path => ({ path, to: kind }))
 
-/** The one table of the lists of a sheet: keys, conditions and references follow from it, in checks, look-ups and what leaving out takes along. */
+/**
+ * The one table of the lists of a sheet: keys, conditions and references follow from it, in checks, look-ups and what leaving out takes
+ * along.
+ */
 export const LISTS: { readonly [L in ListName]: List } = {
   options: { kind: 'option', key: 'key', nested: ['values'], refers: [] },
   parts: { kind: 'part', key: 'key', isConditional: true, refers: [] },
@@ -71,7 +75,10 @@ export const thingsOf = (sheet: Sheet, list: ListName): readonly Thing[] => shee
 export const CONDITIONAL = LIST_NAMES.filter(list => LISTS[list].isConditional)
 
 /** The conditions of a thing: its own and those of its variants. */
-export const conditionsOf = ({ when, variants = [] }: Thing): Condition[] => [...when ? [when] : [], ...variants.map(variant => variant.when)]
+export const conditionsOf = ({ when, variants = [] }: Thing): Condition[] => [
+  ...(when ? [when] : []),
+  ...variants.map(variant => variant.when),
+]
 
 interface Segment { name: string, goes: boolean }
 const parsed = new Map<string, { wholeGoes: boolean, segments: Segment[] }>()
@@ -100,7 +107,11 @@ function* walk(value: unknown, [segment, ...rest]: readonly Segment[], at: strin
 const GONE = Symbol('gone')
 
 /** A thing without what names something that is gone; undefined when it goes with it. Unchanged where nothing is gone. */
-export function withoutGone<T extends object>(thing: T, refers: readonly Reference[], isGone: (kind: Kind, key: string) => boolean): T | undefined {
+export function withoutGone<T extends object>(
+  thing: T,
+  refers: readonly Reference[],
+  isGone: (kind: Kind, key: string) => boolean,
+): T | undefined {
   let left: unknown = thing
   for (const { path, to: kind } of refers) {
     const { wholeGoes, segments } = segmentsOf(path)

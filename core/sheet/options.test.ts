@@ -17,7 +17,8 @@ describe('sheetForUnit', () => {
     expect(keys(large.parts)).toContain('discs')
     expect(keys(small.parts)).not.toContain('discs')
     expect(keys(small.parts)).toContain('disc')
-    const ring = (sheet: Sheet) => sheet.steps.find(step => step.key === 'ring-off')!.removes!.find(piece => piece.part === 'ring-pins')!.count
+    const ring = (sheet: Sheet) =>
+      sheet.steps.find(step => step.key === 'ring-off')!.removes!.find(piece => piece.part === 'ring-pins')!.count
     expect([ring(large), ring(small)]).toEqual([44, 30])
     expect(keys(small.marks)).not.toContain('MK-3')
     expect(keys(small.steps)).not.toContain('mark-discs')
@@ -26,9 +27,16 @@ describe('sheetForUnit', () => {
   it('changes tools, torques and limits with variants', () => {
     const hoist = demoSheet('lever-hoist')
     const of = (size: string) => sheetForUnit(hoist, { size })
-    expect(['small', 'medium', 'large'].map(size => of(size).joints.find(joint => joint.key === 'cover-joint')!.torqueNm)).toEqual([9.5, 14, 22])
-    expect(['small', 'large'].map(size => of(size).steps.find(step => step.key === 'lever-off')!.tools![0])).toEqual(['socket 17', 'socket 24'])
-    expect(['small', 'large'].map(size => of(size).positions.find(position => position.key === 'chain-pitch')!.limits.upper)).toEqual([202, 336])
+    expect(['small', 'medium', 'large'].map(size => of(size).joints.find(joint => joint.key === 'cover-joint')!.torqueNm)).toEqual([
+      9.5, 14, 22,
+    ])
+    expect(['small', 'large'].map(size => of(size).steps.find(step => step.key === 'lever-off')!.tools![0])).toEqual([
+      'socket 17',
+      'socket 24',
+    ])
+    expect(['small', 'large'].map(size => of(size).positions.find(position => position.key === 'chain-pitch')!.limits.upper)).toEqual([
+      202, 336,
+    ])
   })
 
   it('takes the first value of an option that the unit does not name, and is plain afterwards', () => {
@@ -53,10 +61,14 @@ describe('sheetForUnit', () => {
   })
 
   it('puts a step behind the removal of what is in its way', () => {
-    const sheet = copy(smallSheet({ cover: 1, seal: 1 }, [
-      { key: 'cover-off', limb: 'off', rung: 'cover', removes: { cover: 1 } }, { key: 'seal-off', limb: 'off', rung: 'seal', removes: { seal: 1 } },
-      { key: 'seal-on', limb: 'on', after: ['seal-off'], rung: 'seal', refits: { seal: 1 } }, { key: 'cover-on', limb: 'on', after: ['seal-on'], rung: 'cover', refits: { cover: 1 } },
-    ]))
+    const sheet = copy(
+      smallSheet({ cover: 1, seal: 1 }, [
+        { key: 'cover-off', limb: 'off', rung: 'cover', removes: { cover: 1 } },
+        { key: 'seal-off', limb: 'off', rung: 'seal', removes: { seal: 1 } },
+        { key: 'seal-on', limb: 'on', after: ['seal-off'], rung: 'seal', refits: { seal: 1 } },
+        { key: 'cover-on', limb: 'on', after: ['seal-on'], rung: 'cover', refits: { cover: 1 } },
+      ]),
+    )
     sheet.steps[1]!.behind = ['cover']
     expect(sheetForUnit(sheet).steps[1]!.after).toEqual(['cover-off'])
     sheet.steps[0]!.behind = ['seal']
@@ -89,7 +101,10 @@ describe('leaveOut', () => {
   it('hands on what a step stood on, through any number that are left out', () => {
     const chain = ['a', 'b', 'c', 'd'].map((key, i, all): SmallStep => ({ key, limb: 'off', after: i ? [all[i - 1]!] : [] }))
     const sheet = smallSheet({ nut: 1 }, chain)
-    expect(leaveOut(sheet, { step: step => step.key === 'a' || step.key === 'd' }).steps.map(step => [step.key, step.after])).toEqual([['a', []], ['d', ['a']]])
+    expect(leaveOut(sheet, { step: step => step.key === 'a' || step.key === 'd' }).steps.map(step => [step.key, step.after])).toEqual([
+      ['a', []],
+      ['d', ['a']],
+    ])
   })
 })
 
@@ -102,19 +117,103 @@ describe('a sheet with options and forks', () => {
   const step = (sheet: Sheet, key: string) => sheet.steps.find(candidate => candidate.key === key)!
 
   it.each<[string, Sheet, (sheet: Sheet) => void, string]>([
-    ['a condition on no option', reducer, (s) => { s.steps[1]!.when = { colour: ['red'] } }, 'There is no option "colour"'],
-    ['a value that is none', reducer, (s) => { s.parts[0]!.when = { size: ['huge'] } }, 'has no value "huge"'],
-    ['a count that is wrong for one size only', reducer, (s) => { step(s, 'ring-on').variants![0]!.set.refits![1]!.count = 29 }, '30 come out but 29 go back. (with size = small'],
-    ['a fork that nobody makes', turbo, (s) => { delete step(s, 'decide-way').chooses }, 'needs one step that makes it'],
-    ['a way before its fork', turbo, (s) => { step(s, 'nameplate').ways = { 'how-far': ['full'] } }, 'does not come after the step that chooses'],
-    ['a way that is none', turbo, (s) => { step(s, 'nut-off').ways = { 'how-far': ['sideways'] } }, 'There is no way "sideways"'],
-    ['a proposal from no position', turbo, (s) => { s.choices![0]!.proposal!.readings[0]!.position = 'nowhere' }, 'There is no position "nowhere"'],
-    ['going back down', turbo, (s) => { step(s, 'rotor-in').feels![0]!.wrong[0]!.causes[1]!.backTo = 'cover-off' }, 'not to "cover-off" on the way down'],
-    ['places that do not match the count', turbo, (s) => { s.parts[0]!.places = ['left', 'right'] }, 'has 1 pieces but 2 places'],
-    ['a wait after nothing', turbo, (s) => { step(s, 'shield-off').waits![0]!.after = 'nothing' }, 'There is no step "nothing"'],
-    ['a debt that nobody pays', turbo, (s) => { step(s, 'turbine-on').owes![0]!.paidBy = 'nobody' }, 'There is no step "nobody"'],
-    ['more machines than can be checked', reducer, (s) => {
-      s.options!.push(...['a', 'b', 'c', 'd'].map(key => ({ key, name: key, values: [1, 2, 3].map(n => ({ key: `v${n}`, name: `${n}` })) })))
-    }, 'at most 96'],
+    [
+      'a condition on no option',
+      reducer,
+      (s) => {
+        s.steps[1]!.when = { colour: ['red'] }
+      },
+      'There is no option "colour"',
+    ],
+    [
+      'a value that is none',
+      reducer,
+      (s) => {
+        s.parts[0]!.when = { size: ['huge'] }
+      },
+      'has no value "huge"',
+    ],
+    [
+      'a count that is wrong for one size only',
+      reducer,
+      (s) => {
+        step(s, 'ring-on').variants![0]!.set.refits![1]!.count = 29
+      },
+      '30 come out but 29 go back. (with size = small',
+    ],
+    [
+      'a fork that nobody makes',
+      turbo,
+      (s) => {
+        delete step(s, 'decide-way').chooses
+      },
+      'needs one step that makes it',
+    ],
+    [
+      'a way before its fork',
+      turbo,
+      (s) => {
+        step(s, 'nameplate').ways = { 'how-far': ['full'] }
+      },
+      'does not come after the step that chooses',
+    ],
+    [
+      'a way that is none',
+      turbo,
+      (s) => {
+        step(s, 'nut-off').ways = { 'how-far': ['sideways'] }
+      },
+      'There is no way "sideways"',
+    ],
+    [
+      'a proposal from no position',
+      turbo,
+      (s) => {
+        s.choices![0]!.proposal!.readings[0]!.position = 'nowhere'
+      },
+      'There is no position "nowhere"',
+    ],
+    [
+      'going back down',
+      turbo,
+      (s) => {
+        step(s, 'rotor-in').feels![0]!.wrong[0]!.causes[1]!.backTo = 'cover-off'
+      },
+      'not to "cover-off" on the way down',
+    ],
+    [
+      'places that do not match the count',
+      turbo,
+      (s) => {
+        s.parts[0]!.places = ['left', 'right']
+      },
+      'has 1 pieces but 2 places',
+    ],
+    [
+      'a wait after nothing',
+      turbo,
+      (s) => {
+        step(s, 'shield-off').waits![0]!.after = 'nothing'
+      },
+      'There is no step "nothing"',
+    ],
+    [
+      'a debt that nobody pays',
+      turbo,
+      (s) => {
+        step(s, 'turbine-on').owes![0]!.paidBy = 'nobody'
+      },
+      'There is no step "nobody"',
+    ],
+    [
+      'more machines than can be checked',
+      reducer,
+      (s) => {
+        s.options!.push(
+          ...['a', 'b', 'c', 'd'].map(key => ({ key, name: key, values: [1, 2, 3].map(n => ({ key: `v${n}`, name: `${n}` })) })),
+        )
+      },
+      'at most 96',
+    ],
   ])('is refused with %s', (_name, sheet, spoil, reason) => expect(spoiled(sheet, spoil)).toThrow(reason))
 })

@@ -6,4 +6,5 @@ import type { Position } from './schema'
  * @returns in the order of the planes; NaN for a plane that is named otherwise
  * @example anglesOf(position) // [0, 45, 90, …]
  */
-export const anglesOf = ({ planes }: Pick<Position, 'planes'>): number[] => planes.map(plane => /^\d+(\.\d+)?°$/.test(plane) ? Number(plane.slice(0, -1)) : Number.NaN)
+export const anglesOf = ({ planes }: Pick<Position, 'planes'>): number[] =>
+  planes.map(plane => (/^\d+(\.\d+)?°$/.test(plane) ? Number(plane.slice(0, -1)) : Number.NaN))

@@ -29,13 +29,16 @@ export function sheetForUnit(sheet: Sheet, options: UnitOptions = {}): Sheet {
   const { options: _options, ...rest } = sheet
   const stays = (list: 'parts' | 'steps') => new Set(sheet[list].filter(thing => holds(thing.when)).map(thing => thing.key))
   const [partsLeft, stepsLeft] = [stays('parts'), stays('steps')]
-  // Variants first, because they may bring references that the leaving out has to see; then what does not apply goes, and with parts and steps
+  // Variants first, because they may bring references that the leaving out has to see; then what does not apply goes, and with parts and
+  // steps
   // all that belongs to them.
   const settled = { ...rest }
   for (const list of CONDITIONAL) {
     if (!sheet[list]) continue
     const things = thingsOf(sheet, list)
-    Object.assign(settled, { [list]: (list === 'parts' || list === 'steps' ? things : things.filter(thing => holds(thing.when))).map(settle) })
+    Object.assign(settled, {
+      [list]: (list === 'parts' || list === 'steps' ? things : things.filter(thing => holds(thing.when))).map(settle),
+    })
   }
   return withWayCleared(leaveOut(settled, { step: step => stepsLeft.has(step.key), part: key => partsLeft.has(key) }))
 }
@@ -44,7 +47,9 @@ export function sheetForUnit(sheet: Sheet, options: UnitOptions = {}): Sheet {
 export function withWayCleared(sheet: Sheet): Sheet {
   if (!sheet.steps.some(step => step.behind)) return sheet
   const removals = (part: string) => sheet.steps.filter(step => step.removes?.some(piece => piece.part === part)).map(step => step.key)
-  const steps = sheet.steps.map(({ behind, ...step }) => behind ? { ...step, after: [...new Set([...step.after, ...behind.flatMap(removals)])] } : step)
+  const steps = sheet.steps.map(({ behind, ...step }) =>
+    behind ? { ...step, after: [...new Set([...step.after, ...behind.flatMap(removals)])] } : step,
+  )
   return { ...sheet, steps }
 }
 

@@ -39,8 +39,10 @@ export function indexOf(sheet: Sheet): SheetIndex {
 }
 
 /** The things of every list by their key. */
-const byKey = (sheet: Sheet): SheetIndex['of'] => Object.fromEntries(
-  LIST_NAMES.map(list => [LISTS[list].kind, new Map(thingsOf(sheet, list).map(thing => [thing[LISTS[list].key], thing]))])) as unknown as SheetIndex['of']
+const byKey = (sheet: Sheet): SheetIndex['of'] =>
+  Object.fromEntries(
+    LIST_NAMES.map(list => [LISTS[list].kind, new Map(thingsOf(sheet, list).map(thing => [thing[LISTS[list].key], thing]))]),
+  ) as unknown as SheetIndex['of']
 
 /** Look-up of one kind of thing by its key; what is not there is refused with the name of the sheet. */
 const lookUp = <K extends keyof Things>(kind: K) => (sheet: Sheet, key: string): Things[K] => {
@@ -65,7 +67,8 @@ export const fitOf = lookUp('fit')
 export const choiceOf = lookUp('choice')
 
 /** What the sheet asks of a reading: where the work goes back to, what must not have changed. Undefined when no step takes it. */
-export const readOf = (sheet: Sheet, position: string, stage: ReadingStage): Read | undefined => indexOf(sheet).read.get(`${position} ${stage}`)
+export const readOf = (sheet: Sheet, position: string, stage: ReadingStage): Read | undefined =>
+  indexOf(sheet).read.get(`${position} ${stage}`)
 
 /** The number of a step in a sheet, from 1. By its key, because a narrowed sheet holds copies of its steps. */
 export const stepNumber = (sheet: Sheet, step: Step): number => sheet.steps.findIndex(candidate => candidate.key === step.key) + 1

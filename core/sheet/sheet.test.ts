@@ -38,27 +38,175 @@ describe('checkSheet', () => {
     ['a circle', s => stepAt(s, 'isolate').after.push('hand-over'), `/steps/${stepIndex('isolate')}/after`, 'circle'],
     ['a step that needs itself', s => stepAt(s, 'area').after.push('area'), `/steps/${stepIndex('area')}/after`, 'circle'],
     ['a step after nothing', s => stepAt(s, 'area').after.push('nowhere'), `/steps/${stepIndex('area')}/after/1`, '"nowhere"'],
-    ['an unknown part', (s) => { stepAt(s, 'hub-off').removes![0]!.part = 'flywheel' }, `/steps/${stepIndex('hub-off')}/removes/0/part`, '"flywheel"'],
-    ['a key twice', (s) => { s.steps[3]!.key = s.steps[2]!.key }, '/steps/3/key', 'twice'],
-    ['one nut too few on the way up', (s) => { stepAt(s, 'casing-nuts-on').refits![0]!.count = 21 }, '/parts/8', '22 come out but 21 go back'],
-    ['more than the machine has', (s) => { s.parts[8]!.count = 20 }, '/parts/8/count', '22 come out of a machine that has 20'],
-    ['a rung without its other side', (s) => { stepAt(s, 'guard-on').rung = 'fence' }, `/steps/${stepIndex('guard-off')}/rung`, 'one removal and one refit'],
-    ['a removal on the way up', (s) => { stepAt(s, 'guard-on').removes = [{ part: 'impeller', count: 1 }] }, `/steps/${stepIndex('guard-on')}/removes`, 'off limb only'],
-    ['a mark that nobody checks', (s) => { delete stepAt(s, 'impeller-on').checks }, '/marks/6', 'never checked'],
-    ['limits that cross', (s) => { s.positions[0]!.limits = { lower: 1, upper: 0.5 } }, '/positions/0/limits', 'above'],
-    ['a word for a number', (s) => { (s.parts[0] as { count: unknown }).count = 'one' }, '/parts/0/count', 'integer'],
-    ['a part in two assemblies', (s) => { s.assemblies![1]!.parts.push(s.assemblies![0]!.parts[0]!) }, `/assemblies/1/parts/${liftPumpDocument().assemblies![1]!.parts.length}`, 'in two assemblies'],
-    ['a refit that does not wait for its removal', (s) => { stepAt(s, 'kit').after = []; stepAt(s, 'guard-on').after = [] }, `/steps/${stepIndex('guard-on')}/after`, 'must come after it'],
-    ['a turn with too few angles', (s) => { runOut(s).planes = ['0°', '90°', '180°'] }, `/positions/${runOutIndex}/planes`, 'four angles or more'],
-    ['a turn that is named by no angles', (s) => { runOut(s).planes[2] = 'top' }, `/positions/${runOutIndex}/planes`, 'written as 0°, 45°'],
-    ['a turn with a gap', (s) => { runOut(s).planes = ['0°', '10°', '20°', '30°', '40°', '50°', '60°', '70°'] }, `/positions/${runOutIndex}/planes`, 'no gap over 100°'],
-    ['a station without a place', (s) => { runOut(s).atMm!.pop() }, `/positions/${runOutIndex}/atMm`, 'a place along the axis for each of its 5 stations'],
-    ['a bow without places', (s) => { delete runOut(s).atMm }, `/positions/${runOutIndex}/bowMm`, 'needs the places'],
-    ['a run-out that is no length', (s) => { runOut(s).quantity = 'angle' }, `/positions/${runOutIndex}/quantity`, 'must be a length'],
-    ['a reading that keeps to nothing', (s) => { stepAt(s, 'float-left').reads![0]!.keeps = { position: 'nowhere', stage: 'as-found', within: 0.1 } }, `/steps/${stepIndex('float-left')}/reads/0/keeps/position`, '"nowhere"'],
-    ['a reading that keeps to another quantity', (s) => { stepAt(s, 'float-left').reads![0]!.keeps = { position: 'casing-pressure', stage: 'as-left', within: 0.1 } }, `/steps/${stepIndex('float-left')}/reads/0/keeps/position`, 'same quantity'],
-    ['a limb that is none', (s) => { (s.steps[0] as { limb: string }).limb = 'up' }, '/steps/0/limb', ''],
-    ['an unknown key', (s) => { (s as unknown as { colour: string }).colour = 'red' }, '/colour', ''],
+    [
+      'an unknown part',
+      (s) => {
+        stepAt(s, 'hub-off').removes![0]!.part = 'flywheel'
+      },
+      `/steps/${stepIndex('hub-off')}/removes/0/part`,
+      '"flywheel"',
+    ],
+    [
+      'a key twice',
+      (s) => {
+        s.steps[3]!.key = s.steps[2]!.key
+      },
+      '/steps/3/key',
+      'twice',
+    ],
+    [
+      'one nut too few on the way up',
+      (s) => {
+        stepAt(s, 'casing-nuts-on').refits![0]!.count = 21
+      },
+      '/parts/8',
+      '22 come out but 21 go back',
+    ],
+    [
+      'more than the machine has',
+      (s) => {
+        s.parts[8]!.count = 20
+      },
+      '/parts/8/count',
+      '22 come out of a machine that has 20',
+    ],
+    [
+      'a rung without its other side',
+      (s) => {
+        stepAt(s, 'guard-on').rung = 'fence'
+      },
+      `/steps/${stepIndex('guard-off')}/rung`,
+      'one removal and one refit',
+    ],
+    [
+      'a removal on the way up',
+      (s) => {
+        stepAt(s, 'guard-on').removes = [{ part: 'impeller', count: 1 }]
+      },
+      `/steps/${stepIndex('guard-on')}/removes`,
+      'off limb only',
+    ],
+    [
+      'a mark that nobody checks',
+      (s) => {
+        delete stepAt(s, 'impeller-on').checks
+      },
+      '/marks/6',
+      'never checked',
+    ],
+    [
+      'limits that cross',
+      (s) => {
+        s.positions[0]!.limits = { lower: 1, upper: 0.5 }
+      },
+      '/positions/0/limits',
+      'above',
+    ],
+    [
+      'a word for a number',
+      (s) => {
+        ;(s.parts[0] as { count: unknown }).count = 'one'
+      },
+      '/parts/0/count',
+      'integer',
+    ],
+    [
+      'a part in two assemblies',
+      (s) => {
+        s.assemblies![1]!.parts.push(s.assemblies![0]!.parts[0]!)
+      },
+      `/assemblies/1/parts/${liftPumpDocument().assemblies![1]!.parts.length}`,
+      'in two assemblies',
+    ],
+    [
+      'a refit that does not wait for its removal',
+      (s) => {
+        stepAt(s, 'kit').after = []
+        stepAt(s, 'guard-on').after = []
+      },
+      `/steps/${stepIndex('guard-on')}/after`,
+      'must come after it',
+    ],
+    [
+      'a turn with too few angles',
+      (s) => {
+        runOut(s).planes = ['0°', '90°', '180°']
+      },
+      `/positions/${runOutIndex}/planes`,
+      'four angles or more',
+    ],
+    [
+      'a turn that is named by no angles',
+      (s) => {
+        runOut(s).planes[2] = 'top'
+      },
+      `/positions/${runOutIndex}/planes`,
+      'written as 0°, 45°',
+    ],
+    [
+      'a turn with a gap',
+      (s) => {
+        runOut(s).planes = ['0°', '10°', '20°', '30°', '40°', '50°', '60°', '70°']
+      },
+      `/positions/${runOutIndex}/planes`,
+      'no gap over 100°',
+    ],
+    [
+      'a station without a place',
+      (s) => {
+        runOut(s).atMm!.pop()
+      },
+      `/positions/${runOutIndex}/atMm`,
+      'a place along the axis for each of its 5 stations',
+    ],
+    [
+      'a bow without places',
+      (s) => {
+        delete runOut(s).atMm
+      },
+      `/positions/${runOutIndex}/bowMm`,
+      'needs the places',
+    ],
+    [
+      'a run-out that is no length',
+      (s) => {
+        runOut(s).quantity = 'angle'
+      },
+      `/positions/${runOutIndex}/quantity`,
+      'must be a length',
+    ],
+    [
+      'a reading that keeps to nothing',
+      (s) => {
+        stepAt(s, 'float-left').reads![0]!.keeps = { position: 'nowhere', stage: 'as-found', within: 0.1 }
+      },
+      `/steps/${stepIndex('float-left')}/reads/0/keeps/position`,
+      '"nowhere"',
+    ],
+    [
+      'a reading that keeps to another quantity',
+      (s) => {
+        stepAt(s, 'float-left').reads![0]!.keeps = { position: 'casing-pressure', stage: 'as-left', within: 0.1 }
+      },
+      `/steps/${stepIndex('float-left')}/reads/0/keeps/position`,
+      'same quantity',
+    ],
+    [
+      'a limb that is none',
+      (s) => {
+        ;(s.steps[0] as { limb: string }).limb = 'up'
+      },
+      '/steps/0/limb',
+      '',
+    ],
+    [
+      'an unknown key',
+      (s) => {
+        ;(s as unknown as { colour: string }).colour = 'red'
+      },
+      '/colour',
+      '',
+    ],
   ])('refuses %s with place and reason', (_name, spoil, place, reason) => {
     const faults = spoiled(spoil)
     expect(faults.map(fault => fault.place)).toContain(place)

@@ -18,7 +18,9 @@ const ALWAYS: ReadonlySet<string> = new Set(['make-safe', 'prepare'])
 export function cutTo(sheet: Sheet, target: string, ways: Readonly<Record<string, string>> = {}): Sheet {
   const given = sheetOnWay(sheet, ways)
   const on = sheetOnWay(given, shortestWayIn(given, { done: {} }, target).ways)
-  const kept = new Set(closure(on, { done: {} }, [...goalsOf(on, target), ...on.steps.filter(step => step.limb === 'off' && ALWAYS.has(step.stage))]))
+  const kept = new Set(
+    closure(on, { done: {} }, [...goalsOf(on, target), ...on.steps.filter(step => step.limb === 'off' && ALWAYS.has(step.stage))]),
+  )
   const opened = new Set([...kept].flatMap(step => step.limb === 'off' && step.rung ? [step.rung] : []))
   const byKey = new Map(on.steps.map(step => [step.key, step]))
   const isKept = (step: Step): boolean => kept.has(step)
@@ -29,7 +31,10 @@ export function cutTo(sheet: Sheet, target: string, ways: Readonly<Record<string
     if (follows) kept.add(step)
   }
   const checked = new Set([...kept].flatMap(step => step.checks ?? []))
-  return leaveOut(on, { step: step => isKept(step) && (!step.makes || step.makes.some(mark => checked.has(mark))), mark: mark => checked.has(mark) })
+  return leaveOut(on, {
+    step: step => isKept(step) && (!step.makes || step.makes.some(mark => checked.has(mark))),
+    mark: mark => checked.has(mark),
+  })
 }
 
 /** The steps so that each comes after all it stands on (depth-first topological order). */

@@ -45,7 +45,8 @@ export function partAccount(sheet: Sheet, progress: Progress): PartLine[] {
     for (const { part, count } of moved?.removes ?? step.removes ?? []) add(removed, part, count)
     for (const { part, count } of moved?.refits ?? step.refits ?? []) add(refitted, part, count)
     // A piece that was counted is what the machine had, whatever the sheet says.
-    for (const { part, count } of moved?.removes.length ? step.removes ?? [] : []) add(absent, part, count - (moved!.removes.find(one => one.part === part)?.count ?? count))
+    for (const { part, count } of moved?.removes.length ? (step.removes ?? []) : [])
+      add(absent, part, count - (moved!.removes.find(one => one.part === part)?.count ?? count))
   }
   const moves = new Map<string, PartMove[]>()
   for (const move of progress.moves ?? []) {
@@ -78,8 +79,17 @@ export function partAccount(sheet: Sheet, progress: Progress): PartLine[] {
     if (isReplaced) for (const place of ['washing', 'outside', 'scrapped']) back -= take(place, back)
     const bagged = tags.map(tag => ({ tag, count: places.get(tag)! })).filter(bag => bag.count > 0)
     return {
-      part, inMachine: part.count - missingFromStart - out, out, absent: missingFromStart, bagged, fromKit, short: missing + overdrawn + (isReplaced ? 0 : back),
-      loose: places.get('loose') ?? 0, washing: places.get('washing') ?? 0, outside: places.get('outside') ?? 0, scrapped: places.get('scrapped') ?? 0,
+      part,
+      inMachine: part.count - missingFromStart - out,
+      out,
+      absent: missingFromStart,
+      bagged,
+      fromKit,
+      short: missing + overdrawn + (isReplaced ? 0 : back),
+      loose: places.get('loose') ?? 0,
+      washing: places.get('washing') ?? 0,
+      outside: places.get('outside') ?? 0,
+      scrapped: places.get('scrapped') ?? 0,
     }
   })
 }

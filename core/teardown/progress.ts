@@ -31,5 +31,7 @@ export const isDone = (progress: Pick<Progress, 'done'>, step: string): boolean 
 /** The sheet as far as this job has decided its forks. */
 export function sheetNow(sheet: Sheet, progress: Pick<Progress, 'ways'>): Sheet {
   const chosen = Object.entries(progress.ways ?? {})
-  return chosen.length === 0 ? sheet : sheetOnWay(sheet, Object.fromEntries(chosen.map(([choice, { way }]) => [choice, way])) satisfies Ways)
+  return chosen.length === 0
+    ? sheet
+    : sheetOnWay(sheet, Object.fromEntries(chosen.map(([choice, { way }]) => [choice, way])) satisfies Ways)
 }

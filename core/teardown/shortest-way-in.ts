@@ -30,7 +30,12 @@ export type WayCost = 'steps' | 'minutes'
  * Source: AND/OR graphs (Nilsson, Principles of Artificial Intelligence, ch. 3).
  * @example shortestWayIn(sheet, state, 'seal').steps.length
  */
-export function shortestWayIn(sheet: Sheet, progress: Pick<Progress, 'done' | 'ways'>, target: string, by: WayCost = 'steps'): ShortestWayIn {
+export function shortestWayIn(
+  sheet: Sheet,
+  progress: Pick<Progress, 'done' | 'ways'>,
+  target: string,
+  by: WayCost = 'steps',
+): ShortestWayIn {
   const now = sheetNow(sheet, progress)
   requireTarget(now, target)
   const decided = Object.fromEntries(Object.entries(progress.ways ?? {}).map(([choice, { way }]) => [choice, way]))
@@ -40,8 +45,9 @@ export function shortestWayIn(sheet: Sheet, progress: Pick<Progress, 'done' | 'w
     const goals = goalsOf(now, target, ways)
     if (goals.length === 0) return
     const needed = closure(now, progress, goals, ways)
-    const fork = forkOf(needed, choice => ways[choice] === undefined && decided[choice] === undefined)
-      ?? forkOf(goals, choice => ways[choice] === undefined && now.steps.some(step => step.chooses === choice && isOnWay(step, ways)))
+    const fork
+      = forkOf(needed, choice => ways[choice] === undefined && decided[choice] === undefined)
+        ?? forkOf(goals, choice => ways[choice] === undefined && now.steps.some(step => step.chooses === choice && isOnWay(step, ways)))
     if (!fork) {
       const way = { steps: needed, minutes: needed.reduce((sum, step) => sum + step.minutes, 0), ways: { ...ways } }
       const name = needed.map(step => step.key).join(' ')
@@ -51,7 +57,7 @@ export function shortestWayIn(sheet: Sheet, progress: Pick<Progress, 'done' | 'w
     for (const way of now.choices!.find(choice => choice.key === fork)!.ways) explore({ ...ways, [fork]: way.key })
   }
   explore({})
-  const cost = (way: WayIn) => by === 'steps' ? way.steps.length : way.minutes
+  const cost = (way: WayIn) => (by === 'steps' ? way.steps.length : way.minutes)
   const [best, ...alternatives] = [...found.values()].sort((a, b) => cost(a) - cost(b) || a.minutes - b.minutes)
   if (!best) throw new DomainError('way.never-reached', `No step of "${sheet.title}" reaches "${target}".`)
   return { ...best, alternatives }
@@ -80,7 +86,8 @@ export function goalsOf(sheet: Sheet, target: string, ways: Ways = {}): Step[] {
   const { part, position, step } = indexOf(sheet).of
   const on = (candidate: Step) => isOnWay(candidate, ways)
   if (part.has(target)) return sheet.steps.filter(candidate => candidate.removes?.some(piece => piece.part === target) && on(candidate))
-  if (position.has(target)) return sheet.steps.filter(candidate => candidate.reads?.some(read => read.position === target) && on(candidate)).slice(0, 1)
+  if (position.has(target))
+    return sheet.steps.filter(candidate => candidate.reads?.some(read => read.position === target) && on(candidate)).slice(0, 1)
   return step.has(target) && on(step.get(target)!) ? [step.get(target)!] : []
 }
 

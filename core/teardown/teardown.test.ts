@@ -46,7 +46,9 @@ describe('partAccount', () => {
   ])
   const moves = [{ part: 'screws', from: 'loose', to: 'B-01', count: 2 }, { part: 'screws', from: 'loose', to: 'B-02', count: 3 }]
   const line = (...done: string[]) => {
-    const [{ inMachine, out, bagged, loose }] = partAccount(sheet, { done: ticked(...done), moves: done.length ? moves : [] }) as [ReturnType<typeof partAccount>[number]]
+    const [{ inMachine, out, bagged, loose }] = partAccount(sheet, { done: ticked(...done), moves: done.length ? moves : [] }) as [
+      ReturnType<typeof partAccount>[number],
+    ]
     return { inMachine, out, bagged: bagged.map(bag => `${bag.tag}:${bag.count}`).join(' '), loose }
   }
 
@@ -62,19 +64,23 @@ describe('partAccount', () => {
 })
 
 describe('groupByAssembly', () => {
-  it.each(demoDocuments.map(document => [document.key, document] as const))('of %s keeps every row once and in order, under the names of the sheet', (_key, document) => {
-    const sheet = sheetForJob(document)
-    const { rows } = layOutVee(sheet)
-    const groups = groupByAssembly(sheet, rows)
-    expect(groups.flatMap(group => group.rows)).toEqual(rows)
-    const names = sheet.assemblies!.map(assembly => assembly.name)
-    for (const { assembly, rows: own } of groups) {
-      if (assembly !== undefined) expect(names).toContain(assembly)
-      // Whatever a row takes out first belongs to the assembly it stands under.
-      for (const { off } of own) if (off?.removes) expect(sheet.assemblies!.find(({ name }) => name === assembly)?.parts).toContain(off.removes[0]!.part)
-    }
-    expect(groups.every((group, i) => group.assembly !== groups[i + 1]?.assembly)).toBe(true)
-  })
+  it.each(demoDocuments.map(document => [document.key, document] as const))(
+    'of %s keeps every row once and in order, under the names of the sheet',
+    (_key, document) => {
+      const sheet = sheetForJob(document)
+      const { rows } = layOutVee(sheet)
+      const groups = groupByAssembly(sheet, rows)
+      expect(groups.flatMap(group => group.rows)).toEqual(rows)
+      const names = sheet.assemblies!.map(assembly => assembly.name)
+      for (const { assembly, rows: own } of groups) {
+        if (assembly !== undefined) expect(names).toContain(assembly)
+        // Whatever a row takes out first belongs to the assembly it stands under.
+        for (const { off } of own)
+          if (off?.removes) expect(sheet.assemblies!.find(({ name }) => name === assembly)?.parts).toContain(off.removes[0]!.part)
+      }
+      expect(groups.every((group, i) => group.assembly !== groups[i + 1]?.assembly)).toBe(true)
+    },
+  )
 })
 
 describe('layOutVee', () => {

@@ -13,17 +13,24 @@ const stepOf = (sheet: Sheet, key: string) => sheet.steps.find(step => step.key 
 describe('shortestWayIn', () => {
   it('is the cheapest of all ways, by steps or by minutes, and shows the others', () => {
     const minutes = fc.array(fc.integer({ min: 1, max: 60 }), { maxLength: 6 })
-    fc.assert(fc.property(fc.array(minutes, { minLength: 2, maxLength: 4 }), minutes, fc.constantFrom('steps' as const, 'minutes' as const), (ways, common, by) => {
-      const found = shortestWayIn(forkedSheet([ways], common), { done: {} }, 'seal', by)
-      // Fork, what is common, the way, and the seal itself; every way costs what its steps cost.
-      const cost = ways.map(way => by === 'steps' ? way.length + common.length + 2 : [...way, ...common].reduce((a, b) => a + b, 2))
-      const mine = (way: { steps: Step[], minutes: number }) => by === 'steps' ? way.steps.length : way.minutes
-      expect(mine(found)).toBe(Math.min(...cost))
-      const all = [found, ...found.alternatives]
-      expect(all.map(mine)).toEqual([...all.map(mine)].sort((a, b) => a - b))
-      expect(new Set(all.map(way => keys(way.steps).join())).size).toBe(all.length)
-      for (const way of all) expect(way.steps.at(-1)!.key).toBe('seal-off')
-    }))
+    fc.assert(
+      fc.property(
+        fc.array(minutes, { minLength: 2, maxLength: 4 }),
+        minutes,
+        fc.constantFrom('steps' as const, 'minutes' as const),
+        (ways, common, by) => {
+          const found = shortestWayIn(forkedSheet([ways], common), { done: {} }, 'seal', by)
+          // Fork, what is common, the way, and the seal itself; every way costs what its steps cost.
+          const cost = ways.map(way => (by === 'steps' ? way.length + common.length + 2 : [...way, ...common].reduce((a, b) => a + b, 2)))
+          const mine = (way: { steps: Step[]; minutes: number }) => (by === 'steps' ? way.steps.length : way.minutes)
+          expect(mine(found)).toBe(Math.min(...cost))
+          const all = [found, ...found.alternatives]
+          expect(all.map(mine)).toEqual([...all.map(mine)].sort((a, b) => a - b))
+          expect(new Set(all.map(way => keys(way.steps).join())).size).toBe(all.length)
+          for (const way of all) expect(way.steps.at(-1)!.key).toBe('seal-off')
+        },
+      ),
+    )
   })
 
   it('counts from where the job stands, and gives nothing left when the part is out', () => {
@@ -49,8 +56,11 @@ describe('shortestWayIn', () => {
 describe('cutTo', () => {
   it('goes as far as the part, closes what it opened, and always makes safe', () => {
     const cut = cutTo(pump, 'coupling-hub')
-    expect(keys(cut.steps)).toEqual(expect.arrayContaining(['isolate', 'vent-drain', 'guard-off', 'hub-off', 'hub-on', 'guard-on', 'run', 'hand-over']))
-    for (const gone of ['upper-casing-off', 'rotor-out', 'upper-casing-on', 'ring-clearance-left', 'measure-seats', 'mark-casing']) expect(keys(cut.steps)).not.toContain(gone)
+    expect(keys(cut.steps)).toEqual(
+      expect.arrayContaining(['isolate', 'vent-drain', 'guard-off', 'hub-off', 'hub-on', 'guard-on', 'run', 'hand-over']),
+    )
+    for (const gone of ['upper-casing-off', 'rotor-out', 'upper-casing-on', 'ring-clearance-left', 'measure-seats', 'mark-casing'])
+      expect(keys(cut.steps)).not.toContain(gone)
   })
 
   it('is a sound sheet for every part and position of every sheet', () => {
@@ -88,12 +98,23 @@ describe('reopenedBy', () => {
 describe('partAccount', () => {
   const coupling = sheetForUnit(demoSheet('torsional-taper-coupling'))
   const removed = ticked(...keys(shortestWayIn(coupling, { done: {} }, 'elements-front').steps))
-  const line = (progress: Partial<Progress>) => partAccount(coupling, { done: removed, ...progress }).find(entry => entry.part.key === 'elements-front')!
+  const line = (progress: Partial<Progress>) =>
+    partAccount(coupling, { done: removed, ...progress }).find(entry => entry.part.key === 'elements-front')!
   const move = (from: string, to: string, count: number) => ({ part: 'elements-front', from, to, count })
 
   it('follows pieces from place to place', () => {
     const moves = [move('loose', 'B-04', 9), move('B-04', 'washing', 5), move('washing', 'loose', 4), move('loose', 'outside', 2)]
-    expect(line({ moves })).toMatchObject({ inMachine: 0, out: 9, loose: 2, bagged: [{ tag: 'B-04', count: 4 }], washing: 1, outside: 2, scrapped: 0, fromKit: 0, short: 0 })
+    expect(line({ moves })).toMatchObject({
+      inMachine: 0,
+      out: 9,
+      loose: 2,
+      bagged: [{ tag: 'B-04', count: 4 }],
+      washing: 1,
+      outside: 2,
+      scrapped: 0,
+      fromKit: 0,
+      short: 0,
+    })
   })
 
   it('writes off what is lost and takes new ones from the kit', () => {
@@ -106,7 +127,13 @@ describe('partAccount', () => {
 
   it('takes all new ones when the part is replaced, and the old ones are gone from their bags', () => {
     const back = { ...removed, 'elements-front-on': true }
-    expect(line({ moves: [move('loose', 'B-04', 9)], done: back, replaced: { 'elements-front': true } })).toMatchObject({ inMachine: 9, out: 0, loose: 0, bagged: [], short: 0 })
+    expect(line({ moves: [move('loose', 'B-04', 9)], done: back, replaced: { 'elements-front': true } })).toMatchObject({
+      inMachine: 9,
+      out: 0,
+      loose: 0,
+      bagged: [],
+      short: 0,
+    })
   })
 })
 

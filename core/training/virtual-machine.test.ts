@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { eventOf, openJob, picturesArrive } from '../../tests/support/bench-walk'
+import { eventOf, openJob, picturesArrive } from '../../tests/support/job-walk'
 import { demoDocuments, liftPump } from '../../tests/support/demo-sheet'
 import { accountOf, assessReading, closeBlockers, foldJob, guardEvent, runOut, sheetForJob, nextSteps, type JobEvent } from '..'
 import { bagDeeds, goodTruth, nextDeed, turnOf } from '.'
@@ -11,22 +11,27 @@ const circumstances = { at, newId: () => `n-${made += 1}` }
 const by = (byLead: boolean) => byLead ? { id: 'lead', name: 'Lead' } : { id: 'a', name: 'A' }
 
 describe('nextDeed', () => {
-  it.each(demoDocuments.map(document => [document.key, sheetForJob(document, { depth: 'failure-analysis' })] as const))('brings %s to its end without one refusal, whatever is bagged on the way', (_key, sheet) => {
-    let state = openJob(sheet, 'failure-analysis')
-    const truth = goodTruth(sheet)
-    for (let deeds = 0; deeds < 2000; deeds++) {
-      const [step] = nextSteps(sheet, state)
-      if (!step) break
-      const { draft, byLead } = nextDeed(sheet, state, step, truth, circumstances)
-      const event = { ...draft, actor: by(byLead) } as JobEvent
-      expect(guardEvent(sheet, state, event), `${step.key}: ${draft.type}`).toBeNull()
-      state = foldJob(sheet, [event], state)
-      if (draft.type !== 'step-done') continue
-      for (const bag of bagDeeds(sheet, state, step, circumstances)) state = foldJob(sheet, [{ ...bag.draft, actor: by(false) } as JobEvent], state)
-      for (const { part, count } of step.bag ? step.removes ?? [] : []) expect(accountOf(sheet, state).find(line => line.part.key === part)!.loose, `${count} of ${part}`).toBe(0)
-    }
-    expect(closeBlockers(sheet, picturesArrive(sheet, state))).toEqual([])
-  })
+  it.each(demoDocuments.map(document => [document.key, sheetForJob(document, { depth: 'failure-analysis' })] as const))(
+    'brings %s to its end without one refusal, whatever is bagged on the way',
+    (_key, sheet) => {
+      let state = openJob(sheet, 'failure-analysis')
+      const truth = goodTruth(sheet)
+      for (let deeds = 0; deeds < 2000; deeds++) {
+        const [step] = nextSteps(sheet, state)
+        if (!step) break
+        const { draft, byLead } = nextDeed(sheet, state, step, truth, circumstances)
+        const event = { ...draft, actor: by(byLead) } as JobEvent
+        expect(guardEvent(sheet, state, event), `${step.key}: ${draft.type}`).toBeNull()
+        state = foldJob(sheet, [event], state)
+        if (draft.type !== 'step-done') continue
+        for (const bag of bagDeeds(sheet, state, step, circumstances))
+          state = foldJob(sheet, [{ ...bag.draft, actor: by(false) } as JobEvent], state)
+        for (const { part, count } of step.bag ? (step.removes ?? []) : [])
+          expect(accountOf(sheet, state).find(line => line.part.key === part)!.loose, `${count} of ${part}`).toBe(0)
+      }
+      expect(closeBlockers(sheet, picturesArrive(sheet, state))).toEqual([])
+    },
+  )
 
   it('leaves hold points and short waits to a second person, and nothing else', () => {
     const forTwo = new Set<string>()
@@ -47,7 +52,8 @@ describe('what is true of the machine', () => {
   it('is in where nothing is worn, for every position of every sheet', () => {
     for (const sheet of demoDocuments.map(document => sheetForJob(document))) {
       const truth = goodTruth(sheet)
-      for (const position of sheet.positions) expect(assessReading(position, truth.measure(position.key, 'as-left')).verdict, `${sheet.key} ${position.key}`).not.toBe('out')
+      for (const position of sheet.positions)
+        expect(assessReading(position, truth.measure(position.key, 'as-left')).verdict, `${sheet.key} ${position.key}`).not.toBe('out')
     }
   })
 

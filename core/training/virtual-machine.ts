@@ -26,7 +26,10 @@ export interface Deed { draft: Draft, byLead: boolean }
 export interface Circumstances { at: Date, newId: () => string }
 
 type MakeDraft = <T extends EventType>(type: T, body: EventBodies[T]) => Draft
-const drafter = ({ at, newId }: Circumstances): MakeDraft => (type, body) => ({ id: newId(), type, happenedAt: at.toISOString(), body }) as Draft
+const drafter
+  = ({ at, newId }: Circumstances): MakeDraft =>
+    (type, body) =>
+      ({ id: newId(), type, happenedAt: at.toISOString(), body }) as Draft
 
 /**
  * The next thing a careful technician does for a step: its first open duty, what keeps it from being ticked, or the tick itself.
@@ -37,10 +40,16 @@ const drafter = ({ at, newId }: Circumstances): MakeDraft => (type, body) => ({ 
 export function nextDeed(sheet: Sheet, state: JobState, step: Step, truth: MachineTruth, circumstances: Circumstances): Deed {
   const draft = drafter(circumstances)
   const [duty] = openDuties(sheet, state, step)
-  if (duty) return { draft: dutyDraft({ sheet, state, step, truth, circumstances }, duty), byLead: duty.kind === 'hold' || duty.kind === 'departure' }
-  if (runningWait(sheet, state, step, circumstances.at.toISOString())) return { draft: draft('wait-cut', { step: step.key, reason: 'Measured with a thermometer: ready before its time.' }), byLead: true }
+  if (duty)
+    return {
+      draft: dutyDraft({ sheet, state, step, truth, circumstances }, duty),
+      byLead: duty.kind === 'hold' || duty.kind === 'departure',
+    }
+  if (runningWait(sheet, state, step, circumstances.at.toISOString()))
+    return { draft: draft('wait-cut', { step: step.key, reason: 'Measured with a thermometer: ready before its time.' }), byLead: true }
   const note = truth.notes?.[step.key]
-  if (note && !state.notes.some(entry => entry.step === step.key && entry.text === note)) return { draft: draft('note-added', { text: note, step: step.key }), byLead: false }
+  if (note && !state.notes.some(entry => entry.step === step.key && entry.text === note))
+    return { draft: draft('note-added', { text: note, step: step.key }), byLead: false }
   const scrapped = !state.departures[step.key] && step.refits?.find(({ part }) => dispositionOf(state, part)?.disposition === 'scrap')
   if (scrapped) return { draft: draft('part-disposed', { part: scrapped.part, disposition: 'replace' }), byLead: false }
   return { draft: draft('step-done', { step: step.key }), byLead: false }
@@ -70,16 +79,27 @@ function dutyDraft({ sheet, state, step, truth, circumstances }: AtStep, duty: D
       const [lasting] = lastingWays(sheet, state, duty.mark)
       return lasting ? draft('mark-made', { mark: duty.mark, way: lasting }) : draft('photo-added', { photo: newId(), mark: duty.mark })
     }
-    case 'check mark': return state.marksMade.some(made => made.mark === duty.mark)
-      ? draft('mark-checked', { mark: duty.mark, result: 'matches' })
-      : draft('mark-made', { mark: duty.mark, way: 'punch' })
-    case 'hold': return draft('hold-released', { step: step.key })
-    case 'departure': return draft('departure-signed', { step: step.key })
-    case 'photo': return draft('photo-added', { photo: newId(), step: step.key })
-    case 'index': return draft('index-set', { part: duty.part })
-    case 'tag': return draft('part-bagged', { part: duty.part, count: looseOf(sheet, state, duty.part), tag: proposedTag(sheet, state, duty.part) })
-    case 'hand check': return draft('hand-checked', { step: step.key, check: duty.check, answer: AS_IT_SHOULD })
-    case 'way': return draft('way-chosen', { choice: duty.choice, way: proposeWay(sheet, state, duty.choice)?.way ?? choiceOf(sheet, duty.choice).ways[0]!.key })
+    case 'check mark':
+      return state.marksMade.some(made => made.mark === duty.mark)
+        ? draft('mark-checked', { mark: duty.mark, result: 'matches' })
+        : draft('mark-made', { mark: duty.mark, way: 'punch' })
+    case 'hold':
+      return draft('hold-released', { step: step.key })
+    case 'departure':
+      return draft('departure-signed', { step: step.key })
+    case 'photo':
+      return draft('photo-added', { photo: newId(), step: step.key })
+    case 'index':
+      return draft('index-set', { part: duty.part })
+    case 'tag':
+      return draft('part-bagged', { part: duty.part, count: looseOf(sheet, state, duty.part), tag: proposedTag(sheet, state, duty.part) })
+    case 'hand check':
+      return draft('hand-checked', { step: step.key, check: duty.check, answer: AS_IT_SHOULD })
+    case 'way':
+      return draft('way-chosen', {
+        choice: duty.choice,
+        way: proposeWay(sheet, state, duty.choice)?.way ?? choiceOf(sheet, duty.choice).ways[0]!.key,
+      })
     case 'place': {
       const place = partOf(sheet, duty.part).places!.find(name => !pieceIn(state, duty.part, name))!
       return draft('piece-placed', { part: duty.part, piece: place, place })
@@ -88,9 +108,12 @@ function dutyDraft({ sheet, state, step, truth, circumstances }: AtStep, duty: D
       const line = lineOf(sheet, state, duty.part)
       if (line.outside > 0) return draft('part-moved', { part: duty.part, count: line.outside, from: 'outside', to: 'loose' })
       const [bag] = line.bagged
-      return draft('part-moved', bag
-        ? { part: duty.part, count: bag.count, from: bag.tag, to: 'outside' }
-        : { part: duty.part, count: line.loose, from: 'loose', to: 'outside' })
+      return draft(
+        'part-moved',
+        bag
+          ? { part: duty.part, count: bag.count, from: bag.tag, to: 'outside' }
+          : { part: duty.part, count: line.loose, from: 'loose', to: 'outside' },
+      )
     }
     case 'decision': {
       const part = partOf(sheet, duty.part)
@@ -102,7 +125,13 @@ function dutyDraft({ sheet, state, step, truth, circumstances }: AtStep, duty: D
       const decimals = positionOf(sheet, duty.position).quantity === 'length' ? 3 : 2
       const typed = values.map(row => row.map(value => value.toFixed(decimals)))
       const conditions = truth.measuredWith?.(duty.position, at)
-      return draft('reading-taken', { position: duty.position, stage: duty.stage, values: typed.map(row => row.map(Number)), typed, ...(conditions ? { conditions } : {}) })
+      return draft('reading-taken', {
+        position: duty.position,
+        stage: duty.stage,
+        values: typed.map(row => row.map(Number)),
+        typed,
+        ...(conditions ? { conditions } : {}),
+      })
     }
   }
 }
@@ -111,15 +140,24 @@ const lineOf = (sheet: Sheet, state: JobState, part: string) => accountOf(sheet,
 const looseOf = (sheet: Sheet, state: JobState, part: string) => lineOf(sheet, state, part).loose
 
 /** Dial readings of one turn: an offset towards an angle, and a little form. */
-export const turnOf = (position: Position, totalMm: number, highDeg: number, formMm = 0): number[] => anglesOf(position).map((angleDeg, i) =>
-  totalMm / 2 * (1 + Math.cos(radians(angleDeg - highDeg))) + (i % 2 ? formMm : 0))
+export const turnOf = (position: Position, totalMm: number, highDeg: number, formMm = 0): number[] =>
+  anglesOf(position).map((angleDeg, i) => (totalMm / 2) * (1 + Math.cos(radians(angleDeg - highDeg))) + (i % 2 ? formMm : 0))
 
 /** Readings in the middle of what the sheet allows, for a walk that is not about wear. */
 export const goodTruth = (sheet: Sheet): MachineTruth => ({
   replaced: [],
   measure(key) {
     const { limits: { lower, upper }, stations, planes } = positionOf(sheet, key)
-    const middle = lower !== undefined && upper !== undefined ? (lower + upper) / 2 : upper !== undefined ? (upper > 0 ? upper / 2 : upper - 1) : lower !== undefined ? lower * 1.1 + 0.1 : 1
+    const middle
+      = lower !== undefined && upper !== undefined
+        ? (lower + upper) / 2
+        : upper !== undefined
+          ? upper > 0
+            ? upper / 2
+            : upper - 1
+          : lower !== undefined
+            ? lower * 1.1 + 0.1
+            : 1
     return stations.map(() => planes.map(() => middle))
   },
 })

@@ -15,10 +15,15 @@ export const hasImperial = (kind: QuantityKind): boolean => KINDS[kind].imperial
  * @throws DomainError as `formatQuantity`
  * @example formatImperial(70.012, 'length', { decimals: 3 }) // '2.75638 in'
  */
-export function formatImperial(value: number, kind: QuantityKind, { unit, decimals, ...rest }: Pick<FormatOptions, 'unit' | 'decimals' | 'signed'> = {}): string {
+export function formatImperial(
+  value: number,
+  kind: QuantityKind,
+  { unit, decimals, ...rest }: Pick<FormatOptions, 'unit' | 'decimals' | 'signed'> = {},
+): string {
   const from = findUnit(unit ?? KINDS[kind].base, kind)
   const to = findUnit((unit && OTHER[unit]) ?? KINDS[kind].imperial, kind)
-  if (!hasImperial(kind) || !from || !to) return formatQuantity(value, kind, { ...rest, ...(unit ? { unit } : {}), ...(decimals === undefined ? {} : { decimals }) })
+  if (!hasImperial(kind) || !from || !to)
+    return formatQuantity(value, kind, { ...rest, ...(unit ? { unit } : {}), ...(decimals === undefined ? {} : { decimals }) })
   const asFine = decimals === undefined ? {} : { decimals: Math.max(0, decimals + Math.ceil(Math.log10(to.factor / from.factor))) }
   return formatQuantity(value, kind, { ...rest, unit: to.symbol, ...asFine })
 }

@@ -16,7 +16,22 @@ export interface FormatOptions {
   signed?: boolean
 }
 
-const DEFAULT_DECIMALS: Record<QuantityKind, number> = { length: 3, torque: 1, pressure: 3, temperature: 1, mass: 1, force: 0, time: 0, speed: 0, velocity: 1, angle: 1, volume: 1, share: 0, count: 1, resistance: 0 }
+const DEFAULT_DECIMALS: Record<QuantityKind, number> = {
+  length: 3,
+  torque: 1,
+  pressure: 3,
+  temperature: 1,
+  mass: 1,
+  force: 0,
+  time: 0,
+  speed: 0,
+  velocity: 1,
+  angle: 1,
+  volume: 1,
+  share: 0,
+  count: 1,
+  resistance: 0,
+}
 
 /**
  * Writes a value of the SI base for people, in their units and with sensible digits.
@@ -32,7 +47,10 @@ export function formatQuantity(value: number, kind: QuantityKind, options: Forma
   const unit = findUnit(symbol, kind)
   if (!unit) throw new DomainError('quantity.unknown-unit', `"${symbol}" is no unit known for ${KINDS[kind].name}.`)
   const shown = (value - unit.offset) / unit.factor
-  const decimals = options.decimals ?? decimalsFor(options.resolution, unit.factor) ?? Math.max(0, DEFAULT_DECIMALS[kind] + Math.ceil(Math.log10(unit.factor) - 1e-9))
+  const decimals
+    = options.decimals
+      ?? decimalsFor(options.resolution, unit.factor)
+      ?? Math.max(0, DEFAULT_DECIMALS[kind] + Math.ceil(Math.log10(unit.factor) - 1e-9))
   const rounded = shown.toFixed(decimals)
   const digits = Number(rounded) === 0 ? rounded.replace('-', '') : rounded.replace('-', '−')
   const sign = options.signed && Number(rounded) > 0 ? '+' : ''

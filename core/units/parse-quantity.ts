@@ -37,22 +37,26 @@ const MOST_CHARACTERS = 60
  * Reads a measured value as people write it: decimals with point or comma, mixed fractions, signs, a unit or none.
  *
  * @param text what was typed, e.g. `25.013`, `0,02`, `1 000,5`, `2 1/4"`, `5 ft 3 in`, `2 thou`, `15 µm`, `35 in-lb`, `1:30` for a time
- * @param wanted what is being measured; decides the base unit and which units are allowed. Left out, the unit tells, and a bare number is a length
+ * @param wanted what is being measured; decides the base unit and which units are allowed. Left out, the unit tells, and a bare number
+ *   is a length
  * @returns the value in the SI base of the kind, the unit understood and the resolution typed
- * @throws DomainError `quantity.too-long` (over 60 characters), `quantity.empty`, `quantity.not-a-number`, `quantity.ambiguous` (a bare `1,234`, with both choices in
+ * @throws DomainError `quantity.too-long` (over 60 characters), `quantity.empty`, `quantity.not-a-number`, `quantity.ambiguous` (a bare
+ *   `1,234`, with both choices in
  *   the details), `quantity.unknown-unit`, `quantity.wrong-kind`, `quantity.out-of-range`
  * Source: exact conversion factors of the international inch and pound; see `units.ts`.
  * @example parseQuantity('2 1/4"', 'length') // { value: 57.15, kind: 'length', unit: 'in', resolution: 6.35 }
  */
 export function parseQuantity(text: string, wanted?: QuantityKind, options: ParseOptions = {}): Quantity {
-  if (text.length > MOST_CHARACTERS) throw new DomainError('quantity.too-long', `A figure has at most ${MOST_CHARACTERS} characters; this has ${text.length}.`)
+  if (text.length > MOST_CHARACTERS)
+    throw new DomainError('quantity.too-long', `A figure has at most ${MOST_CHARACTERS} characters; this has ${text.length}.`)
   const typed = plainly(text)
   const compound = readCompound(typed, wanted)
   if (compound) return compound
   const number = readFraction(typed) ?? readDecimal(typed)
   const unitText = number ? typed.slice(number.length).trim() : ''
   const kind = wanted ?? kindsOf(unitText)[0] ?? 'length'
-  if (typed === '') throw new DomainError('quantity.empty', `Nothing is typed yet; ${KINDS[kind].name} is wanted, for example ${example(kind)}.`)
+  if (typed === '')
+    throw new DomainError('quantity.empty', `Nothing is typed yet; ${KINDS[kind].name} is wanted, for example ${example(kind)}.`)
   if (!number) {
     throw new DomainError('quantity.not-a-number', `"${text}" is not ${KINDS[kind].name}. Type a number, for example ${example(kind)}.`)
   }
@@ -73,7 +77,11 @@ export const plainly = (text: string): string => text.replaceAll('−', '-').rep
 function readCompound(text: string, wanted: QuantityKind | undefined): Quantity | undefined {
   if (wanted === undefined || wanted === 'time') {
     const [, hours, minutes] = HOURS_AND_MINUTES.exec(text) ?? []
-    if (minutes !== undefined && Number(minutes) >= 60) throw new DomainError('quantity.not-a-number', `"${text}" has ${minutes} minutes in its last hour. Hours and minutes are written 1:30.`)
+    if (minutes !== undefined && Number(minutes) >= 60)
+      throw new DomainError(
+        'quantity.not-a-number',
+        `"${text}" has ${minutes} minutes in its last hour. Hours and minutes are written 1:30.`,
+      )
     if (minutes !== undefined) return { value: Number(hours) * 3600 + Number(minutes) * 60, kind: 'time', unit: 'min', resolution: 60 }
   }
   if (wanted !== undefined && wanted !== 'length') return undefined
@@ -117,7 +125,11 @@ function withDecimalPoint(digits: string, text: string): string {
     // "0,020" can only be a decimal comma: nobody groups thousands after a zero.
     if (groups(',').test(digits) && !digits.startsWith('0')) {
       const choices = [digits.replace(',', '.'), digits.replace(',', '')]
-      throw new DomainError('quantity.ambiguous', `"${text}" can mean ${choices[0]} or ${choices[1]}. Type it with a point, or without the comma.`, { choices })
+      throw new DomainError(
+        'quantity.ambiguous',
+        `"${text}" can mean ${choices[0]} or ${choices[1]}. Type it with a point, or without the comma.`,
+        { choices },
+      )
     }
     return digits.replace(',', '.')
   }
@@ -134,7 +146,10 @@ function readUnit(text: string, kind: QuantityKind) {
   if (unit) return unit
   const other = kindsOf(text)[0]
   if (other) {
-    throw new DomainError('quantity.wrong-kind', `"${text}" belongs to ${KINDS[other].name}; ${KINDS[kind].name} is wanted here, for example ${example(kind)}.`)
+    throw new DomainError(
+      'quantity.wrong-kind',
+      `"${text}" belongs to ${KINDS[other].name}; ${KINDS[kind].name} is wanted here, for example ${example(kind)}.`,
+    )
   }
   const known = KINDS[kind].units.map(u => u.symbol).join(', ')
   throw new DomainError('quantity.unknown-unit', `"${text}" is no unit known for ${KINDS[kind].name}. Known are ${known}.`)
@@ -142,8 +157,20 @@ function readUnit(text: string, kind: QuantityKind) {
 
 function example(kind: QuantityKind): string {
   const numbers: Record<QuantityKind, string> = {
-    length: '25.013 or 2 1/4"', torque: '35 N·m or 25 ft-lb', pressure: '6.5 bar', temperature: '20 °C',
-    mass: '186 kg', force: '1.3 kN', time: '45 min', speed: '1480 rpm', velocity: '4.5 mm/s', angle: '30°', volume: '12 ml', share: '80 %', count: '3', resistance: '120 MΩ',
+    length: '25.013 or 2 1/4"',
+    torque: '35 N·m or 25 ft-lb',
+    pressure: '6.5 bar',
+    temperature: '20 °C',
+    mass: '186 kg',
+    force: '1.3 kN',
+    time: '45 min',
+    speed: '1480 rpm',
+    velocity: '4.5 mm/s',
+    angle: '30°',
+    volume: '12 ml',
+    share: '80 %',
+    count: '3',
+    resistance: '120 MΩ',
   }
   return numbers[kind]
 }

@@ -26,12 +26,17 @@ const MOST_CHARACTERS = 120
  * @example parseTolerance('0.250 ±0.004 in', 'length') // { nominal: 6.35, lower: 6.2484, upper: 6.4516, unit: 'in' }
  */
 export function parseTolerance(text: string, kind: QuantityKind = 'length'): Tolerance {
-  if (text.length > MOST_CHARACTERS) throw new DomainError('tolerance.unreadable', `A value with its tolerance has at most ${MOST_CHARACTERS} characters; this has ${text.length}.`)
+  if (text.length > MOST_CHARACTERS)
+    throw new DomainError(
+      'tolerance.unreadable',
+      `A value with its tolerance has at most ${MOST_CHARACTERS} characters; this has ${text.length}.`,
+    )
   const typed = plainly(text)
   const even = EVEN.exec(typed)
   // A bare 0 needs no sign.
   const uneven = even ? null : UNEVEN.exec(typed.replace(/([+-][^/+-]+)\/\s*0(?!\.|\d)/, '$1/+0').replace(/\s0\s*\/\s*-/, ' +0/-'))
-  if (!even && !uneven) throw new DomainError('tolerance.unreadable', `"${text}" is no value with a tolerance. Write it as 25 ±0.02 mm or 25 +0.021/0.`)
+  if (!even && !uneven)
+    throw new DomainError('tolerance.unreadable', `"${text}" is no value with a tolerance. Write it as 25 ±0.02 mm or 25 +0.021/0.`)
   const [nominalText, parts] = even
     ? [even[1]!, [[-1, even[2]!], [1, even[2]!]] as const]
     : [uneven![1]!, [[uneven![2] === '-' ? -1 : 1, uneven![3]!], [uneven![4] === '-' ? -1 : 1, uneven![5]!]] as const]
@@ -43,6 +48,7 @@ export function parseTolerance(text: string, kind: QuantityKind = 'length'): Tol
   const zero = parseQuantity(`0 ${nominal.unit}`, kind).value
   const limits = parts.map(([sign, part]) => nominal.value + sign * (parseQuantity(part, kind, options).value - zero))
   const [lower, upper] = [Math.min(...limits), Math.max(...limits)]
-  if (even && parseQuantity(even[2]!, kind, options).value - zero < 0) throw new DomainError('tolerance.crossed', `A tolerance of "${even[2]!.trim()}" has a sign of its own. Write ± and an amount.`)
+  if (even && parseQuantity(even[2]!, kind, options).value - zero < 0)
+    throw new DomainError('tolerance.crossed', `A tolerance of "${even[2]!.trim()}" has a sign of its own. Write ± and an amount.`)
   return { nominal: nominal.value, lower, upper, unit: nominal.unit }
 }

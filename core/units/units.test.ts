@@ -57,10 +57,16 @@ describe('parseQuantity', () => {
     expect(read.resolution).toBeCloseTo(resolution, 8)
   })
 
-  it.each<[string, QuantityKind, number]>([['25.013', 'length', 25.013], ['2 1/4"', 'length', 57.15], ['35 in-lb', 'torque', 3.954469016], ['6.5 bar', 'pressure', 0.65], ['68 °F', 'temperature', 20], ['45 min', 'time', 2700]])(
-    'tells from its unit what %s is', (text, kind, value) => {
-      expect(parseQuantity(text)).toMatchObject({ kind, value: expect.closeTo(value, 8) as number })
-    })
+  it.each<[string, QuantityKind, number]>([
+    ['25.013', 'length', 25.013],
+    ['2 1/4"', 'length', 57.15],
+    ['35 in-lb', 'torque', 3.954469016],
+    ['6.5 bar', 'pressure', 0.65],
+    ['68 °F', 'temperature', 20],
+    ['45 min', 'time', 2700],
+  ])('tells from its unit what %s is', (text, kind, value) => {
+    expect(parseQuantity(text)).toMatchObject({ kind, value: expect.closeTo(value, 8) as number })
+  })
 
   it('asks instead of guessing what a bare 1,234 means', () => {
     const { code, details } = refusal(() => parseQuantity('1,234', 'length'))
@@ -91,11 +97,20 @@ describe('parseQuantity', () => {
 
   it('brings every unit of every kind back to 1e-12', () => {
     const pairs = (Object.keys(KINDS) as QuantityKind[]).flatMap(kind => KINDS[kind].units.map(unit => ({ kind, unit })))
-    fc.assert(fc.property(fc.constantFrom(...pairs), fc.integer({ min: -9_999_999, max: 9_999_999 }), fc.integer({ min: 0, max: 6 }), ({ kind, unit }, digits, decimals) => {
-      const typed = (digits / 10 ** decimals).toFixed(decimals)
-      const back = (parseQuantity(`${typed} ${unit.symbol}`, kind).value - unit.offset) / unit.factor
-      expect(Math.abs(back - Number(typed))).toBeLessThanOrEqual(1e-12 * Math.max(Math.abs(Number(typed)), Math.abs(unit.offset / unit.factor)))
-    }))
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...pairs),
+        fc.integer({ min: -9_999_999, max: 9_999_999 }),
+        fc.integer({ min: 0, max: 6 }),
+        ({ kind, unit }, digits, decimals) => {
+          const typed = (digits / 10 ** decimals).toFixed(decimals)
+          const back = (parseQuantity(`${typed} ${unit.symbol}`, kind).value - unit.offset) / unit.factor
+          expect(Math.abs(back - Number(typed))).toBeLessThanOrEqual(
+            1e-12 * Math.max(Math.abs(Number(typed)), Math.abs(unit.offset / unit.factor)),
+          )
+        },
+      ),
+    )
   })
 
   it('never gives anything but a finite number or a refusal', () => {
@@ -112,19 +127,45 @@ describe('parseQuantity', () => {
 
 describe('parseTolerance', () => {
   it.each<[string, number, number, number, string]>([
-    ['0.250 ±0.004 in', 6.35, 6.2484, 6.4516, 'in'], ['25 +0.021/0', 25, 25, 25.021, 'mm'], ['25 mm +0.02 -0.01', 25, 24.99, 25.02, 'mm'], ['25 +0.02/-0.01 mm', 25, 24.99, 25.02, 'mm'],
-    ['70 mm ± 15 µm', 70, 69.985, 70.015, 'mm'], ['2 1/4" ±1/64"', 57.15, 56.753125, 57.546875, 'in'], ['25,0 ±0,1', 25, 24.9, 25.1, 'mm'], ['2½ ±¼ in', 63.5, 57.15, 69.85, 'in'], ['1.000 +/- 0.002 in', 25.4, 25.3492, 25.4508, 'in'],
-    ['40 -0.025 -0.050', 40, 39.95, 39.975, 'mm'], ['40 0/-0.016', 40, 39.984, 40, 'mm'],
+    ['0.250 ±0.004 in', 6.35, 6.2484, 6.4516, 'in'],
+    ['25 +0.021/0', 25, 25, 25.021, 'mm'],
+    ['25 mm +0.02 -0.01', 25, 24.99, 25.02, 'mm'],
+    ['25 +0.02/-0.01 mm', 25, 24.99, 25.02, 'mm'],
+    ['70 mm ± 15 µm', 70, 69.985, 70.015, 'mm'],
+    ['2 1/4" ±1/64"', 57.15, 56.753125, 57.546875, 'in'],
+    ['25,0 ±0,1', 25, 24.9, 25.1, 'mm'],
+    ['2½ ±¼ in', 63.5, 57.15, 69.85, 'in'],
+    ['1.000 +/- 0.002 in', 25.4, 25.3492, 25.4508, 'in'],
+    ['40 -0.025 -0.050', 40, 39.95, 39.975, 'mm'],
+    ['40 0/-0.016', 40, 39.984, 40, 'mm'],
   ])('reads %s', (text, nominal, lower, upper, unit) => {
     const read = parseTolerance(text)
-    expect(read).toEqual({ nominal: expect.closeTo(nominal, 9) as number, lower: expect.closeTo(lower, 9) as number, upper: expect.closeTo(upper, 9) as number, unit })
+    expect(read).toEqual({
+      nominal: expect.closeTo(nominal, 9) as number,
+      lower: expect.closeTo(lower, 9) as number,
+      upper: expect.closeTo(upper, 9) as number,
+      unit,
+    })
   })
 
   it('takes differences of temperature without their zero', () => {
-    expect(parseTolerance('212 ±9 °F', 'temperature')).toEqual({ nominal: expect.closeTo(100, 9) as number, lower: expect.closeTo(95, 9) as number, upper: expect.closeTo(105, 9) as number, unit: '°F' })
+    expect(parseTolerance('212 ±9 °F', 'temperature')).toEqual({
+      nominal: expect.closeTo(100, 9) as number,
+      lower: expect.closeTo(95, 9) as number,
+      upper: expect.closeTo(105, 9) as number,
+      unit: '°F',
+    })
   })
 
-  it.each([['25', 'tolerance.unreadable'], ['', 'tolerance.unreadable'], ['±0.1', 'tolerance.unreadable'], ['25 ±', 'tolerance.unreadable'], ['25 ±-0.1', 'tolerance.crossed'], ['abc ±0.1', 'quantity.not-a-number'], ['25 ±0.1 bar', 'quantity.wrong-kind']])('refuses %j as %s', (text, code) => {
+  it.each([
+    ['25', 'tolerance.unreadable'],
+    ['', 'tolerance.unreadable'],
+    ['±0.1', 'tolerance.unreadable'],
+    ['25 ±', 'tolerance.unreadable'],
+    ['25 ±-0.1', 'tolerance.crossed'],
+    ['abc ±0.1', 'quantity.not-a-number'],
+    ['25 ±0.1 bar', 'quantity.wrong-kind'],
+  ])('refuses %j as %s', (text, code) => {
     expect(refusal(() => parseTolerance(text)).code).toBe(code)
   })
 })
@@ -163,11 +204,18 @@ describe('formatQuantity', () => {
   })
 
   it('shows what was typed at the resolution it was typed with', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 9_999_999 }), fc.integer({ min: 0, max: 5 }), fc.constantFrom('mm', 'in', 'µm', 'thou'), (digits, decimals, unit) => {
-      const typed = `${(digits / 10 ** decimals).toFixed(decimals)} ${unit}`
-      const { value, resolution } = parseQuantity(typed, 'length')
-      expect(plain(formatQuantity(value, 'length', { unit, resolution }))).toBe(typed)
-    }))
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 9_999_999 }),
+        fc.integer({ min: 0, max: 5 }),
+        fc.constantFrom('mm', 'in', 'µm', 'thou'),
+        (digits, decimals, unit) => {
+          const typed = `${(digits / 10 ** decimals).toFixed(decimals)} ${unit}`
+          const { value, resolution } = parseQuantity(typed, 'length')
+          expect(plain(formatQuantity(value, 'length', { unit, resolution }))).toBe(typed)
+        },
+      ),
+    )
   })
 
   it('refuses to show what is no number', () => {
@@ -178,7 +226,8 @@ describe('formatQuantity', () => {
 
 describe('a figure that is far too long', () => {
   it('is refused before anything looks into it', () => {
-    for (const text of [`${' '.repeat(50_000)}1 mm`, `1${' '.repeat(50_000)}½`, '9'.repeat(61)]) expect(refusal(() => parseQuantity(text)).code).toBe('quantity.too-long')
+    for (const text of [`${' '.repeat(50_000)}1 mm`, `1${' '.repeat(50_000)}½`, '9'.repeat(61)])
+      expect(refusal(() => parseQuantity(text)).code).toBe('quantity.too-long')
     expect(refusal(() => parseTolerance(`25 ${'+'.repeat(50_000)}`)).code).toBe('tolerance.unreadable')
     expect(parseQuantity(`${' '.repeat(54)}25 mm`).value).toBe(25)
   })

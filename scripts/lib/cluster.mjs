@@ -103,7 +103,9 @@ function isAlive(pid) {
 /** The address of the cluster of a folder that runs already; undefined when none does. */
 export async function runningCluster(folder) {
   const found = readPid(join(await reachable(folder), 'data'))
-  return found && isAlive(found.pid) ? `postgres://${USER}:${keptSecret(join(folder, 'database-password'))}@127.0.0.1:${found.port}/needler` : undefined
+  return found && isAlive(found.pid)
+    ? `postgres://${USER}:${keptSecret(join(folder, 'database-password'))}@127.0.0.1:${found.port}/needler`
+    : undefined
 }
 
 async function makeCluster({ programs, home, data, password, throwAway }) {
@@ -116,7 +118,10 @@ async function makeCluster({ programs, home, data, password, throwAway }) {
   await run(init, initArgs, { quiet: true })
   rmSync(passwordFile, { force: true })
   // Single-user mode makes the database without a connection, so no password travels anywhere.
-  const [single, singleArgs] = asServer('sh', ['-c', `echo 'create database needler' | '${join(programs, 'postgres')}' --single -D '${data}' postgres`])
+  const [single, singleArgs] = asServer('sh', [
+    '-c',
+    `echo 'create database needler' | '${join(programs, 'postgres')}' --single -D '${data}' postgres`,
+  ])
   await run(single, singleArgs, { quiet: true })
 }
 

@@ -11,12 +11,18 @@ export async function takeFolder(folder) {
   const { default: lockfile } = await import('proper-lockfile')
   try {
     return await lockfile.lock(folder, {
-      lockfilePath: join(folder, 'start.lock'), stale: 5000, update: 1000, retries: { retries: 8, factor: 1, minTimeout: 800 },
-      onCompromised: () => say('This program was held up for so long that its data folder counts as free. Stop it before another one is started on it.'),
+      lockfilePath: join(folder, 'start.lock'),
+      stale: 5000,
+      update: 1000,
+      retries: { retries: 8, factor: 1, minTimeout: 800 },
+      onCompromised: () =>
+        say('This program was held up for so long that its data folder counts as free. Stop it before another one is started on it.'),
     })
   } catch (error) {
     if (error.code !== 'ELOCKED') throw error
-    throw new Stop(`Another Needler runs on the data folder ${folder}. Stop that one first, or give this one a folder of its own: NEEDLER_DATA=… npm start`)
+    throw new Stop(
+      `Another Needler runs on the data folder ${folder}. Stop that one first, or give this one a folder of its own: NEEDLER_DATA=… npm start`,
+    )
   }
 }
 

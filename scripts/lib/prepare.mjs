@@ -9,7 +9,17 @@ import { Stop, say } from './say.mjs'
 export const ROOT = fileURLToPath(new URL('../..', import.meta.url))
 const PACKAGES_STAMP = join(ROOT, 'node_modules', '.needler-lock')
 const BUILD_STAMP = join(ROOT, '.output', '.needler-build')
-const BUILT_FROM = ['app', 'core', 'server', 'shared', 'public', 'nuxt.config.ts', 'scripts/lib/workers.mjs', 'package.json', 'package-lock.json']
+const BUILT_FROM = [
+  'app',
+  'core',
+  'server',
+  'shared',
+  'public',
+  'nuxt.config.ts',
+  'scripts/lib/workers.mjs',
+  'package.json',
+  'package-lock.json',
+]
 
 export function needNode() {
   const [major, minor] = process.versions.node.split('.').map(Number)
@@ -49,7 +59,8 @@ export async function migrate(url) {
 }
 
 /** Puts the demonstration into an empty database, and its photos into their folder. */
-export const seed = (url, photos) => run('npx', ['tsx', 'demo/seed.ts'], { cwd: ROOT, quiet: true, env: { DATABASE_URL: url, NEEDLER_PHOTOS: photos } })
+export const seed = (url, photos) =>
+  run('npx', ['tsx', 'demo/seed.ts'], { cwd: ROOT, quiet: true, env: { DATABASE_URL: url, NEEDLER_PHOTOS: photos } })
 
 /** A one-time code for the first admin when nobody is in the database; null when somebody is. */
 export async function setUpCode(url) {

@@ -24,14 +24,23 @@ export function needFreePort(host, port) {
 
 /**
  * Starts the built server, or the one for work on the code, and waits until it is well.
- * @param {{ url: string, secret: string, host: string, port: number, env?: Record<string, string>, onLine?: (line: string) => void, develop?: boolean }} options
+ * @param {{ url: string, secret: string, host: string, port: number, env?: Record<string, string>, onLine?: (line: string) => void,
+ *   develop?: boolean }} options
  *   `onLine` hears every line that it prints
  * @returns {Promise<{ address: string, pid: number, ended: Promise<number>, kill: () => void, stop: () => Promise<number> }>}
  */
 export async function startServer({ url, secret, host, port, env = {}, onLine, develop = false }) {
   await needFreePort(host, port)
   const child = spawn(process.execPath, develop ? DEVELOPING : BUILT, {
-    env: { NODE_ENV: develop ? 'development' : 'production', ...process.env, ...env, DATABASE_URL: url, NUXT_SESSION_PASSWORD: secret, HOST: host, PORT: String(port) },
+    env: {
+      NODE_ENV: develop ? 'development' : 'production',
+      ...process.env,
+      ...env,
+      DATABASE_URL: url,
+      NUXT_SESSION_PASSWORD: secret,
+      HOST: host,
+      PORT: String(port),
+    },
     stdio: ['ignore', onLine ? 'pipe' : 'inherit', onLine ? 'pipe' : 'inherit'],
     // Ctrl-C reaches the whole group at once; the start script passes it on in the right order instead.
     detached: true,

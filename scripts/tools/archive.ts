@@ -19,7 +19,10 @@ const SHORTEST_PASSPHRASE = 12
 /** The passphrase from the environment; it is never on a command line, where others could read it. */
 export function passphrase(): string {
   const given = process.env.NEEDLER_BACKUP_PASSPHRASE ?? ''
-  if (given.length < SHORTEST_PASSPHRASE) throw new Error(`Set NEEDLER_BACKUP_PASSPHRASE to the passphrase that protects the keys (${SHORTEST_PASSPHRASE} characters or more). Without it a backup cannot be restored.`)
+  if (given.length < SHORTEST_PASSPHRASE)
+    throw new Error(
+      `Set NEEDLER_BACKUP_PASSPHRASE to the passphrase that protects the keys (${SHORTEST_PASSPHRASE} characters or more). Without it a backup cannot be restored.`,
+    )
   return given
 }
 
@@ -46,8 +49,10 @@ export type Entry = { name: string, bytes: Buffer } | { name: string, file: stri
 export async function writeArchive(path: string, entries: AsyncIterable<Entry>): Promise<void> {
   const archive = pack()
   const written = pipeline(archive, createWriteStream(path, { flags: 'wx', mode: 0o600 }))
-  const put = (name: string, bytes: Buffer) => new Promise<void>((resolve, reject) => archive.entry({ name }, bytes, error => error ? reject(error) : resolve()))
-  const putFile = async (name: string, file: string) => pipeline(createReadStream(file), archive.entry({ name, size: (await stat(file)).size }))
+  const put = (name: string, bytes: Buffer) =>
+    new Promise<void>((resolve, reject) => archive.entry({ name }, bytes, error => (error ? reject(error) : resolve())))
+  const putFile = async (name: string, file: string) =>
+    pipeline(createReadStream(file), archive.entry({ name, size: (await stat(file)).size }))
   try {
     for await (const entry of entries) await ('file' in entry ? putFile(entry.name, entry.file) : put(entry.name, entry.bytes))
     archive.finalize()
@@ -58,7 +63,9 @@ export async function writeArchive(path: string, entries: AsyncIterable<Entry>):
 }
 
 /** The entries of a tar file, one after the other; each is taken by one of its two ways before the next comes. */
-export async function* readArchive(path: string): AsyncGenerator<{ name: string, bytes: () => Promise<Buffer>, toFile: (path: string) => Promise<void> }> {
+export async function* readArchive(
+  path: string,
+): AsyncGenerator<{ name: string; bytes: () => Promise<Buffer>; toFile: (path: string) => Promise<void> }> {
   const archive = extract()
   const read = pipeline(createReadStream(path), archive)
   read.catch(() => undefined)

@@ -9,7 +9,10 @@ import { FORMAT, lockKeys, passphrase, writeArchive, type Manifest } from './arc
 
 const run = promisify(execFile)
 
-/** `npm run backup -- FILE`: database and photos as they are at one moment, with the keys that belong to them, in one file. Work goes on meanwhile. */
+/**
+ * `npm run backup -- FILE`: database and photos as they are at one moment, with the keys that belong to them, in one file. Work goes on
+ * meanwhile.
+ */
 async function backUp(path: string): Promise<Manifest> {
   const secret = passphrase()
   const url = process.env.DATABASE_URL!
@@ -21,9 +24,18 @@ async function backUp(path: string): Promise<Manifest> {
       // The dump sees what this transaction sees; a picture is written before its row, so every photo of the dump is there.
       const [shot] = await tx<{ snapshot: string }[]>`select pg_export_snapshot() as snapshot`
       const photos = await tx<{ id: string, job_id: string }[]>`select id, job_id from photo order by id`
-      const [counts] = await tx<{ jobs: number, events: number }[]>`select (select count(*)::int from job) as jobs, (select count(*)::int from job_event) as events`
+      const [counts] = await tx<
+        { jobs: number; events: number }[]
+      >`select (select count(*)::int from job) as jobs, (select count(*)::int from job_event) as events`
       const dump = join(work, 'database.dump')
-      await run(`${process.env.NEEDLER_PROGRAMS}/pg_dump`, ['--format=custom', '--no-owner', '--no-privileges', `--snapshot=${shot!.snapshot}`, `--file=${dump}`, url])
+      await run(`${process.env.NEEDLER_PROGRAMS}/pg_dump`, [
+        '--format=custom',
+        '--no-owner',
+        '--no-privileges',
+        `--snapshot=${shot!.snapshot}`,
+        `--file=${dump}`,
+        url,
+      ])
       const manifest: Manifest = { format: FORMAT, at: new Date().toISOString(), ...counts!, photos: photos.length }
       await writeArchive(path, (async function* () {
         yield { name: 'manifest.json', bytes: Buffer.from(JSON.stringify(manifest, null, 2)) }

@@ -13,7 +13,9 @@ const onProgress = (done: number, total: number) => {
 }
 try {
   if (model) {
-    console.log(`${model.name}: ${await rebuildModels(database(), [model], onProgress)} jobs made anew from their logs. See what is left: npm run verify`)
+    console.log(
+      `${model.name}: ${await rebuildModels(database(), [model], onProgress)} jobs made anew from their logs. See what is left: npm run verify`,
+    )
   } else if (name) {
     console.error(`There is no read model "${name}". There are ${READ_MODELS.map(one => one.name).join(' and ')}.`)
     process.exitCode = 1

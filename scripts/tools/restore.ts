@@ -11,7 +11,9 @@ import { FORMAT, passphrase, readArchive, unlockKeys, type Manifest } from './ar
 
 const run = promisify(execFile)
 
-/** `npm run restore -- FILE`: an empty installation becomes what the backup holds. Sign-ins that stood then are ended; people sign in anew. */
+/**
+ * `npm run restore -- FILE`: an empty installation becomes what the backup holds. Sign-ins that stood then are ended; people sign in anew.
+ */
 async function restore(path: string): Promise<Manifest> {
   const secret = passphrase()
   const url = process.env.DATABASE_URL!
@@ -25,7 +27,8 @@ async function restore(path: string): Promise<Manifest> {
       const photo = /^photos\/([0-9a-f-]{36}\/[0-9a-f-]{36}\.jpg)$/.exec(name)?.[1]
       if (name === 'manifest.json') {
         manifest = JSON.parse((await bytes()).toString('utf8')) as Manifest
-        if (manifest.format !== FORMAT) throw new Error(`This is a backup of another kind (${String(manifest.format)}); this program reads ${FORMAT}.`)
+        if (manifest.format !== FORMAT)
+          throw new Error(`This is a backup of another kind (${String(manifest.format)}); this program reads ${FORMAT}.`)
       } else if (!manifest) {
         throw new Error('This is no backup of Needler.')
       } else if (name === 'keys.age') {
@@ -36,7 +39,16 @@ async function restore(path: string): Promise<Manifest> {
       } else if (name === 'database.dump') {
         const dump = join(work, 'database.dump')
         await toFile(dump)
-        await run(`${process.env.NEEDLER_PROGRAMS}/pg_restore`, ['--clean', '--if-exists', '--no-owner', '--no-privileges', '--exit-on-error', '--single-transaction', `--dbname=${url}`, dump])
+        await run(`${process.env.NEEDLER_PROGRAMS}/pg_restore`, [
+          '--clean',
+          '--if-exists',
+          '--no-owner',
+          '--no-privileges',
+          '--exit-on-error',
+          '--single-transaction',
+          `--dbname=${url}`,
+          dump,
+        ])
       } else if (photo) {
         await store.write(photo, await bytes())
       }
@@ -54,14 +66,19 @@ async function restore(path: string): Promise<Manifest> {
 
 async function requireEmpty(): Promise<void> {
   const [found] = await connection().sql<{ any: boolean }[]>`select exists (select 1 from person) or exists (select 1 from job) as any`
-  if (found!.any) throw new Error('This installation holds data. A backup is restored into an empty one: give it a data folder of its own (NEEDLER_DATA), or an empty database.')
+  if (found!.any)
+    throw new Error(
+      'This installation holds data. A backup is restored into an empty one: give it a data folder of its own (NEEDLER_DATA), or an empty database.',
+    )
 }
 
 try {
   const manifest = await restore(resolve(process.argv[2] ?? ''))
   const { faults, jobs, events, photos } = await verifyAll(database(), photoStore())
   for (const { job, sentence } of faults) console.log(`${job === null ? 'Photos' : `Job ${job}`}: ${sentence}.`)
-  console.log(`Restored as of ${manifest.at}: ${jobs} jobs, ${events} entries, ${photos} photos, ${faults.length === 0 ? 'no fault' : `${faults.length} faults`}.`)
+  console.log(
+    `Restored as of ${manifest.at}: ${jobs} jobs, ${events} entries, ${photos} photos, ${faults.length === 0 ? 'no fault' : `${faults.length} faults`}.`,
+  )
   console.log('Benches that have seen more than this tell so when they open a job, and send what their people did since.')
   if (faults.length > 0) process.exitCode = 1
 } catch (error) {

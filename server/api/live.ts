@@ -14,7 +14,10 @@ import { requireUnit } from '../services/units'
 const PATIENCE_MS = 500
 const listeners = new WeakMap<object, Listener>()
 
-/** The live channel: a page says which topics it watches and hears when there is news of them. Who may come in is decided in `live/upgrade.ts`. */
+/**
+ * The live channel: a page says which topics it watches and hears when there is news of them. Who may come in is decided in
+ * `live/upgrade.ts`.
+ */
 export default defineWebSocketHandler({
   upgrade: admit,
   open(peer) {

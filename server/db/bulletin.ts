@@ -1,7 +1,8 @@
 import { connection } from './client'
 
 /*
- * What instances tell each other through PostgreSQL. Everything goes over one channel, so that whoever hears his own pulse there hears all the rest
+ * What instances tell each other through PostgreSQL. Everything goes over one channel, so that whoever hears his own pulse there hears
+ * all the rest
  * too; the first word says what it is.
  */
 export const BULLETIN = 'needler'

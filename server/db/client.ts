@@ -14,7 +14,11 @@ export function connection(): { sql: Sql, db: Database } {
   if (!open) {
     const url = process.env.DATABASE_URL
     if (!url) throw new Error('DATABASE_URL is not set; `npm start` sets it.')
-    const sql = postgres(url, { max: Number(process.env.DATABASE_POOL ?? 10), onnotice: () => {}, connection: { application_name: 'needler' } })
+    const sql = postgres(url, {
+      max: Number(process.env.DATABASE_POOL ?? 10),
+      onnotice: () => {},
+      connection: { application_name: 'needler' },
+    })
     open = { sql, db: drizzle(sql, { schema }) }
   }
   return open

@@ -1,5 +1,26 @@
 import { sql } from 'drizzle-orm'
-import { bigint, bigserial, boolean, check, date, doublePrecision, index, integer, json, jsonb, pgTable, primaryKey, serial, smallint, text, timestamp, unique, uniqueIndex, uuid, varchar } from 'drizzle-orm/pg-core'
+import {
+  bigint,
+  bigserial,
+  boolean,
+  check,
+  date,
+  doublePrecision,
+  index,
+  integer,
+  json,
+  jsonb,
+  pgTable,
+  primaryKey,
+  serial,
+  smallint,
+  text,
+  timestamp,
+  unique,
+  uniqueIndex,
+  uuid,
+  varchar,
+} from 'drizzle-orm/pg-core'
 import type { JobSetup, JobState, QuantityKind, Sheet } from '#core'
 import { ROLES } from '#shared/rights'
 
@@ -196,22 +217,34 @@ export const photo = pgTable('photo', {
 }, table => [index('photo_job').on(table.jobId)])
 
 /** Read model: readings that stand, with their verdict, for the unit and the fleet. */
-export const reading = pgTable('reading', {
-  eventId: uuid('event_id').notNull().references(() => jobEvent.id),
-  jobId: uuid('job_id').notNull().references(() => job.id),
-  unitId: uuid('unit_id').notNull().references(() => unit.id),
-  sheetKey: text('sheet_key').notNull(),
-  position: text().notNull(),
-  stage: text({ enum: ['as-found', 'as-left'] }).notNull(),
-  /** The one number that stands for it: mean at 20 °C, or the greatest total reading of a run-out. */
-  value: doublePrecision().notNull(),
-  verdict: text({ enum: ['in', 'doubtful', 'out'] }).notNull(),
-  takenAt: moment('taken_at').notNull(),
-}, table => [
-  primaryKey({ columns: [table.eventId] }), index('reading_job').on(table.jobId),
-  // How one machine has changed, and where all machines of a kind stand.
-  index('reading_unit').on(table.unitId, table.position, table.takenAt), index('reading_fleet').on(table.sheetKey, table.position, table.stage, table.takenAt),
-])
+export const reading = pgTable(
+  'reading',
+  {
+    eventId: uuid('event_id')
+      .notNull()
+      .references(() => jobEvent.id),
+    jobId: uuid('job_id')
+      .notNull()
+      .references(() => job.id),
+    unitId: uuid('unit_id')
+      .notNull()
+      .references(() => unit.id),
+    sheetKey: text('sheet_key').notNull(),
+    position: text().notNull(),
+    stage: text({ enum: ['as-found', 'as-left'] }).notNull(),
+    /** The one number that stands for it: mean at 20 °C, or the greatest total reading of a run-out. */
+    value: doublePrecision().notNull(),
+    verdict: text({ enum: ['in', 'doubtful', 'out'] }).notNull(),
+    takenAt: moment('taken_at').notNull(),
+  },
+  table => [
+    primaryKey({ columns: [table.eventId] }),
+    index('reading_job').on(table.jobId),
+    // How one machine has changed, and where all machines of a kind stand.
+    index('reading_unit').on(table.unitId, table.position, table.takenAt),
+    index('reading_fleet').on(table.sheetKey, table.position, table.stage, table.takenAt),
+  ],
+)
 
 /** Which version of each read model is in the database. */
 export const readModel = pgTable('read_model', {

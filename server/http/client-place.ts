@@ -17,9 +17,13 @@ export const clientAddress = (request: IncomingMessage): string => proxyAddr(req
 
 /** True when the other end is this machine and no proxy stands between that we were not told of. */
 const comesFromHere = (request: IncomingMessage, address: string): boolean =>
-  isLoopback(address) && (process.env.TRUST_PROXY !== undefined || !['x-forwarded-for', 'forwarded', 'x-real-ip'].some(name => name in request.headers))
+  isLoopback(address)
+  && (process.env.TRUST_PROXY !== undefined || !['x-forwarded-for', 'forwarded', 'x-real-ip'].some(name => name in request.headers))
 
-const signatureOf = (id: string): string => createHmac('sha256', `device cookie ${process.env.NUXT_SESSION_PASSWORD ?? ''}`).update(id).digest('base64url')
+const signatureOf = (id: string): string =>
+  createHmac('sha256', `device cookie ${process.env.NUXT_SESSION_PASSWORD ?? ''}`)
+    .update(id)
+    .digest('base64url')
 
 /** The device behind a request, by the cookie that was signed here; null for one that is not known. */
 function deviceOf(event: H3Event): string | null {
@@ -37,6 +41,12 @@ export function placeOf(event: H3Event): Place {
 /** The device of a request; one that has none is given one. Only for somebody who has proved who they are. */
 export function needDevice(event: H3Event): string {
   const id = deviceOf(event) ?? randomUUID()
-  setCookie(event, COOKIE, `${id}.${signatureOf(id)}`, { httpOnly: true, sameSite: 'strict', path: '/', maxAge: YEAR_S, secure: isSecure() })
+  setCookie(event, COOKIE, `${id}.${signatureOf(id)}`, {
+    httpOnly: true,
+    sameSite: 'strict',
+    path: '/',
+    maxAge: YEAR_S,
+    secure: isSecure(),
+  })
   return id
 }

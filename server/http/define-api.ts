@@ -33,7 +33,8 @@ export function defineApi<P = unknown, Q = unknown, B = unknown>(
     const signedIn = await requireSession(event)
     const { person } = signedIn
     return inShare(person.id, route.share ?? 'request', async () => {
-      if (signedIn.passwordDue && !route.whilePasswordDue) throw new Problem(403, 'password.due', 'The office has given you this password. Change it first, under your name at the top.')
+      if (signedIn.passwordDue && !route.whilePasswordDue)
+        throw new Problem(403, 'password.due', 'The office has given you this password. Change it first, under your name at the top.')
       if (route.right !== 'any' && !may(person.role, route.right)) {
         throw new Problem(403, 'right.missing', `A ${person.role} may not do this. It needs a person with the right "${route.right}".`)
       }

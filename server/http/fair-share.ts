@@ -4,7 +4,8 @@ import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible'
 import { Problem } from '../services/problem'
 
 /*
- * One person's browser, or a script with a valid sign-in, cannot slow the shop: each person has a few requests in work at a time, a short queue
+ * One person's browser, or a script with a valid sign-in, cannot slow the shop: each person has a few requests in work at a time, a short
+ * queue
  * behind them, and a budget of bytes. What is over is told so at once and costs next to nothing.
  */
 
@@ -39,7 +40,10 @@ function limitOf(name: string, atOnce: number): LimitFunction {
 export function inShare<T>(person: string, share: Share, work: () => Promise<T>): Promise<T> {
   const { atOnce, waiting } = SHARES[share]
   const limit = limitOf(`${share}:${person}`, atOnce)
-  if (limit.pendingCount >= waiting) throw new Problem(429, 'share.requests', 'Too many requests of yours are under way. Nothing was lost; wait a moment and try again.', { retryAfterSeconds: 2 })
+  if (limit.pendingCount >= waiting)
+    throw new Problem(429, 'share.requests', 'Too many requests of yours are under way. Nothing was lost; wait a moment and try again.', {
+      retryAfterSeconds: 2,
+    })
   return limit(work)
 }
 
@@ -50,6 +54,11 @@ export async function countBytes(person: string, kind: keyof typeof BYTES, size:
   } catch (error) {
     if (!(error instanceof RateLimiterRes)) throw error
     const seconds = Math.ceil(error.msBeforeNext / 1000)
-    throw new Problem(429, 'share.bytes', `You have sent more than ${BYTES[kind] / MB} MB in ten minutes. It goes on in ${Math.ceil(seconds / 60)} min; what you have entered waits on this device.`, { retryAfterSeconds: seconds })
+    throw new Problem(
+      429,
+      'share.bytes',
+      `You have sent more than ${BYTES[kind] / MB} MB in ten minutes. It goes on in ${Math.ceil(seconds / 60)} min; what you have entered waits on this device.`,
+      { retryAfterSeconds: seconds },
+    )
   }
 }

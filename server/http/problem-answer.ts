@@ -6,8 +6,18 @@ import { Problem } from '../services/problem'
 import { log } from './log'
 
 const TITLES: Record<number, string> = {
-  400: 'Bad request', 401: 'Sign in first', 403: 'Not allowed', 404: 'Not found', 405: 'Method not allowed', 409: 'Conflict', 413: 'Too large',
-  415: 'Wrong kind of content', 422: 'Cannot be used', 429: 'Too many tries', 500: 'Something broke here', 503: 'Not available now',
+  400: 'Bad request',
+  401: 'Sign in first',
+  403: 'Not allowed',
+  404: 'Not found',
+  405: 'Method not allowed',
+  409: 'Conflict',
+  413: 'Too large',
+  415: 'Wrong kind of content',
+  422: 'Cannot be used',
+  429: 'Too many tries',
+  500: 'Something broke here',
+  503: 'Not available now',
 }
 
 /** Turns whatever was thrown into problem details (RFC 9457), without stack traces or words of the database. */
@@ -39,7 +49,8 @@ function hangUpAfter(event: H3Event): void {
 }
 
 /** What PostgreSQL and its driver say when the database is not there, or going down or coming up. */
-const AWAY = /^(ECONNREFUSED|ECONNRESET|EPIPE|ENOTFOUND|EAI_AGAIN|CONNECT_TIMEOUT|CONNECTION_(CLOSED|ENDED|DESTROYED)|08\w{3}|57P\w{2}|53\w{3})$/
+const AWAY
+  = /^(ECONNREFUSED|ECONNRESET|EPIPE|ENOTFOUND|EAI_AGAIN|CONNECT_TIMEOUT|CONNECTION_(CLOSED|ENDED|DESTROYED)|08\w{3}|57P\w{2}|53\w{3})$/
 
 /** True for whatever the driver throws when the database is away. */
 export function isDatabaseAway(thrown: unknown): boolean {
@@ -50,17 +61,29 @@ export function isDatabaseAway(thrown: unknown): boolean {
 function asProblem(event: H3Event, thrown: unknown): Problem {
   if (thrown instanceof Problem) return thrown
   if (thrown instanceof DomainError) return new Problem(422, thrown.code, thrown.message, thrown.details)
-  if (event.node.req.socket.destroyed || event.node.req.errored) return new Problem(400, 'request.hung-up', 'The connection was closed before the message was complete. Nothing of it was taken.')
+  if (event.node.req.socket.destroyed || event.node.req.errored)
+    return new Problem(400, 'request.hung-up', 'The connection was closed before the message was complete. Nothing of it was taken.')
   if (thrown instanceof URIError) return new Problem(400, 'request.bad', 'The address cannot be read.')
   const { code, statusCode } = ((thrown as { cause?: unknown }).cause ?? thrown) as { code?: string, statusCode?: number }
   // Class 22 of PostgreSQL: data that no column takes, such as a NUL inside a text.
-  if (code?.startsWith('22') && code.length === 5) return new Problem(422, 'body.unstorable', 'The message holds characters that cannot be stored. Nothing was changed.')
+  if (code?.startsWith('22') && code.length === 5)
+    return new Problem(422, 'body.unstorable', 'The message holds characters that cannot be stored. Nothing was changed.')
   if (isDatabaseAway(thrown)) {
     log.error({ err: thrown, path: event.path }, 'database away')
-    return new Problem(503, 'database.away', 'The database does not answer. What you entered stays on your device; try again in a moment.', { retryAfterSeconds: 3 })
+    return new Problem(
+      503,
+      'database.away',
+      'The database does not answer. What you entered stays on your device; try again in a moment.',
+      { retryAfterSeconds: 3 },
+    )
   }
   if (statusCode && statusCode < 500) return new Problem(statusCode, 'request.bad', 'The request cannot be understood.')
   const id = randomUUID()
   log.error({ err: thrown, path: event.path, incident: id }, 'request failed')
-  return new Problem(500, 'server.error', `Something broke on our side. Send it again: what was written is not written twice. Should it break again, give this number to the office: ${id}`, { incident: id })
+  return new Problem(
+    500,
+    'server.error',
+    `Something broke on our side. Send it again: what was written is not written twice. Should it break again, give this number to the office: ${id}`,
+    { incident: id },
+  )
 }

@@ -9,7 +9,8 @@ export const MOST_BODY_BYTES = 2 * 1024 * 1024
 /** The JSON of a request. */
 export async function readJson(event: H3Event, count?: (bytes: number) => Promise<void>): Promise<unknown> {
   const type = event.node.req.headers['content-type'] ?? ''
-  if (!/^application\/(json|[\w.+-]+\+json)\b/.test(type)) throw new Problem(415, 'body.not-json', 'This route takes JSON (content-type application/json).')
+  if (!/^application\/(json|[\w.+-]+\+json)\b/.test(type))
+    throw new Problem(415, 'body.not-json', 'This route takes JSON (content-type application/json).')
   const bytes = await readBytes(event, MOST_BODY_BYTES)
   await count?.(bytes.length)
   try {
@@ -42,7 +43,11 @@ export async function readToFile(event: H3Event, path: string, most: number): Pr
 }
 
 async function eachChunk(event: H3Event, most: number, take: (chunk: Buffer) => void | Promise<void>): Promise<number> {
-  const tooLarge = new Problem(413, 'body.too-large', `The message is larger than ${most / 1024 / 1024} MB and was not taken. Send it in smaller parts.`)
+  const tooLarge = new Problem(
+    413,
+    'body.too-large',
+    `The message is larger than ${most / 1024 / 1024} MB and was not taken. Send it in smaller parts.`,
+  )
   if (Number(event.node.req.headers['content-length'] ?? 0) > most) throw tooLarge
   let size = 0
   // The stream is left standing when we stop early, so that the answer still finds its socket.

@@ -3,13 +3,20 @@ import { LRUCache } from 'lru-cache'
 import { SESSION_HOURS } from '../services/sessions'
 
 /*
- * The cookie of a sign-in: the number of its session, sealed. It is read without touching the answer, so that nobody who has not signed in is
+ * The cookie of a sign-in: the number of its session, sealed. It is read without touching the answer, so that nobody who has not signed
+ * in is
  * given one, and it is worth what the session in the database is.
  */
 
 function config(): SessionConfig & { name: string } {
   const { password, cookie } = useRuntimeConfig().session
-  return { name: 'needler', password, maxAge: SESSION_HOURS * 3600, sessionHeader: false, cookie: { sameSite: 'strict', httpOnly: true, secure: asBoolean(cookie.secure) } }
+  return {
+    name: 'needler',
+    password,
+    maxAge: SESSION_HOURS * 3600,
+    sessionHeader: false,
+    cookie: { sameSite: 'strict', httpOnly: true, secure: asBoolean(cookie.secure) },
+  }
 }
 
 // From the environment it comes as a word.

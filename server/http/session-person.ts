@@ -9,7 +9,12 @@ import { sessionOfCookies } from './session-cookie'
 const CACHED_MS = 1500
 const known = new LRUCache<string, SignedIn>({ max: 2000, ttl: CACHED_MS })
 
-const NOBODY = () => new Problem(401, 'session.none', 'You are not signed in, or your sign-in has run out. What you entered is kept on this device; sign in again and it is sent.')
+const NOBODY = () =>
+  new Problem(
+    401,
+    'session.none',
+    'You are not signed in, or your sign-in has run out. What you entered is kept on this device; sign in again and it is sent.',
+  )
 
 /** Who is signed in under a session, as the office's list says today. */
 export async function signedInOf(session: string | undefined): Promise<SignedIn | undefined> {

@@ -6,6 +6,10 @@ import { setSessionCookie } from './session-cookie'
 
 /** Opens a session for a person who has proved who they are, and seals its number into the cookie. */
 export async function startSession(event: H3Event, personId: string, device: string): Promise<void> {
-  const session = await openSession(database(), personId, { device, address: clientAddress(event.node.req), agent: getHeader(event, 'user-agent') ?? '' })
+  const session = await openSession(database(), personId, {
+    device,
+    address: clientAddress(event.node.req),
+    agent: getHeader(event, 'user-agent') ?? '',
+  })
   await setSessionCookie(event, session)
 }

@@ -12,7 +12,8 @@ const MOST_A_PERSON = 12
 export const MOST_FRAME_BYTES = 4096
 export const LIVE_PATH = '/api/live'
 
-const refuse = (status: number, why: string) => new Response(why, { status, headers: { 'content-type': 'text/plain; charset=utf-8', 'connection': 'close' } })
+const refuse = (status: number, why: string) =>
+  new Response(why, { status, headers: { 'content-type': 'text/plain; charset=utf-8', 'connection': 'close' } })
 
 type UpgradeRequest = Pick<Request, 'headers' | 'url'> & { context: Record<string, unknown> }
 
@@ -21,7 +22,8 @@ export async function admit(request: UpgradeRequest): Promise<Response | undefin
   try {
     const origin = request.headers.get('origin')
     // Browsers always say where they come from; programs of the house need not. `null` and anything unreadable is another page.
-    if (origin !== null && !(URL.canParse(origin) && new URL(origin).host === request.headers.get('host'))) return refuse(403, 'This page may not listen here.')
+    if (origin !== null && !(URL.canParse(origin) && new URL(origin).host === request.headers.get('host')))
+      return refuse(403, 'This page may not listen here.')
     const session = await sessionOfCookies(parse(request.headers.get('cookie') ?? ''))
     const signedIn = await signedInOf(session)
     if (!signedIn) return refuse(401, 'Sign in first.')

@@ -12,6 +12,8 @@ export function dossierCsv({ job, unit, events }: Dossier): string {
 
 function subjectOf(body: object): string {
   const named = body as Record<string, unknown>
-  const subject = ['step', 'mark', 'position', 'part', 'choice', 'event', 'text', 'reason', 'remark'].find(key => typeof named[key] === 'string')
+  const subject = ['step', 'mark', 'position', 'part', 'choice', 'event', 'text', 'reason', 'remark'].find(
+    key => typeof named[key] === 'string',
+  )
   return subject ? String(named[subject]) : ''
 }

@@ -17,23 +17,34 @@ const MOST_LINES = 4
 const MOST_LABELS = 48
 
 /** The labels of a job's bags as a PDF: A4 with 3 × 8 labels of 70 × 37 mm, or 62 mm tape with one label of 62 × 29 mm a page. */
-export async function labelSheet(db: Database, person: Person, jobId: string, { paper, tags, page }: { paper: LabelPaper, tags?: readonly string[] | undefined, page: number }): Promise<TDocumentDefinitions> {
+export async function labelSheet(
+  db: Database,
+  person: Person,
+  jobId: string,
+  { paper, tags, page }: { paper: LabelPaper; tags?: readonly string[] | undefined; page: number },
+): Promise<TDocumentDefinitions> {
   const live = await loadLiveJob(db, person, jobId, { fresh: true })
-  const [face] = await db.select({ job: job.number, unit: unit.tag }).from(job).innerJoin(unit, eq(unit.id, job.unitId)).where(eq(job.id, jobId))
+  const [face] = await db
+    .select({ job: job.number, unit: unit.tag })
+    .from(job)
+    .innerJoin(unit, eq(unit.id, job.unitId))
+    .where(eq(job.id, jobId))
   const contents = new Map<string, string[]>()
   for (const { part, bagged } of accountOf(live.sheet, live.state)) {
-    for (const { tag, count } of bagged) contents.set(tag, [...contents.get(tag) ?? [], `${count} × ${part.name}`])
+    for (const { tag, count } of bagged) contents.set(tag, [...(contents.get(tag) ?? []), `${count} × ${part.name}`])
   }
-  const wanted = [...tags ?? contents.keys()].sort((a, b) => a.localeCompare(b, 'en', { numeric: true }))
+  const wanted = [...(tags ?? contents.keys())].sort((a, b) => a.localeCompare(b, 'en', { numeric: true }))
   if (wanted.length === 0) throw new Problem(409, 'labels.none', 'Nothing is in a bag yet, so there is no label to print.')
   const onPage = wanted.slice((page - 1) * MOST_LABELS, page * MOST_LABELS)
-  if (onPage.length === 0) throw new Problem(404, 'labels.no-page', `There are ${wanted.length} labels: ${Math.ceil(wanted.length / MOST_LABELS)} pages.`)
+  if (onPage.length === 0)
+    throw new Problem(404, 'labels.no-page', `There are ${wanted.length} labels: ${Math.ceil(wanted.length / MOST_LABELS)} pages.`)
   const labels = onPage.map((tag): Label => ({ ...face!, tag, code: tagCode(face!.job, tag), contents: contents.get(tag) ?? ['empty'] }))
   return paper === 'a4' ? onA4(labels) : onTape(labels)
 }
 
 function print({ tag, code, unit, job, contents }: Label): Content {
-  const lines = contents.length > MOST_LINES ? [...contents.slice(0, MOST_LINES - 1), `and ${contents.length - MOST_LINES + 1} more`] : contents
+  const lines
+    = contents.length > MOST_LINES ? [...contents.slice(0, MOST_LINES - 1), `and ${contents.length - MOST_LINES + 1} more`] : contents
   return {
     columns: [
       { width: 22 * MM, qr: code, fit: 21 * MM, eccLevel: 'Q', margin: [0, 1 * MM, 0, 0] },
@@ -56,8 +67,15 @@ function onA4(labels: readonly Label[]): TDocumentDefinitions {
       return label ? { margin: [3 * MM, 3 * MM, 2 * MM, 0], ...print(label) as object } as Content : ''
     }))
   return {
-    ...BASE, pageSize: 'A4', pageMargins: [0, 0, 0, 0],
-    content: [{ layout: 'noBorders', table: { widths: Array.from({ length: columns }, () => width), heights: height, dontBreakRows: true, body: rows } }],
+    ...BASE,
+    pageSize: 'A4',
+    pageMargins: [0, 0, 0, 0],
+    content: [
+      {
+        layout: 'noBorders',
+        table: { widths: Array.from({ length: columns }, () => width), heights: height, dontBreakRows: true, body: rows },
+      },
+    ],
   }
 }
 
@@ -66,4 +84,7 @@ const onTape = (labels: readonly Label[]): TDocumentDefinitions => ({
   content: labels.map((label, i): Content => ({ ...print(label) as object, ...(i > 0 ? { pageBreak: 'before' } : {}) }) as Content),
 })
 
-const BASE = { defaultStyle: { font: 'Barlow', fontSize: 8 }, info: { title: 'Labels', creator: 'Needler' } } satisfies Partial<TDocumentDefinitions>
+const BASE = {
+  defaultStyle: { font: 'Barlow', fontSize: 8 },
+  info: { title: 'Labels', creator: 'Needler' },
+} satisfies Partial<TDocumentDefinitions>

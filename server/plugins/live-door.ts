@@ -14,6 +14,8 @@ export default defineNitroPlugin((nitro) => {
     // Who hangs up before the answer is written is nobody's error.
     if (info._req?.socket.listenerCount('error') === 0) info._req.socket.on('error', () => undefined)
     const { pathname } = new URL(info.request?.url ?? info.url ?? '/', 'http://here')
-    return pathname === LIVE_PATH ? resolve(info) : { upgrade: () => new Response('There is no live channel here.', { status: 404, headers: { connection: 'close' } }) }
+    return pathname === LIVE_PATH
+      ? resolve(info)
+      : { upgrade: () => new Response('There is no live channel here.', { status: 404, headers: { connection: 'close' } }) }
   }
 })

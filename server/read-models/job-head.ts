@@ -45,9 +45,17 @@ export const jobHead: ReadModel<JobHead> = {
   },
   async replace(tx, { id }, [head]) {
     if (!head) return
-    await tx.update(job).set({
-      stepsDone: head.steps_done, stepsTotal: head.steps_total, currentStep: head.current_step, timerName: head.timer_name, timerEndsAt: moment(head.timer_ends_at),
-      status: head.closed_at === null ? 'open' : 'closed', closedAt: moment(head.closed_at),
-    }).where(eq(job.id, id))
+    await tx
+      .update(job)
+      .set({
+        stepsDone: head.steps_done,
+        stepsTotal: head.steps_total,
+        currentStep: head.current_step,
+        timerName: head.timer_name,
+        timerEndsAt: moment(head.timer_ends_at),
+        status: head.closed_at === null ? 'open' : 'closed',
+        closedAt: moment(head.closed_at),
+      })
+      .where(eq(job.id, id))
   },
 }

@@ -21,16 +21,32 @@ const standing = ({ state }: Pick<JobAt, 'state'>) => new Map(state.readings.fil
 
 function rowOf({ id, unitId, sheetKey, sheet, state }: JobAt, taken: ReadingTaken): ReadingModelRow {
   const { verdict, value } = assessTaken(sheet, state, taken)
-  return { event_id: taken.event, job_id: id, unit_id: unitId, sheet_key: sheetKey, position: taken.position, stage: taken.stage, value, verdict, taken_at: taken.at }
+  return {
+    event_id: taken.event,
+    job_id: id,
+    unit_id: unitId,
+    sheet_key: sheetKey,
+    position: taken.position,
+    stage: taken.stage,
+    value,
+    verdict,
+    taken_at: taken.at,
+  }
 }
 
 /** What events add to the rows of a job, and which they take out (taken back, or of a step opened again). */
 export function changeOfReadings(before: JobAt, after: JobAt): { came: ReadingModelRow[], went: string[] } {
   const [was, is] = [standing(before), standing(after)]
-  return { came: [...is.values()].filter(one => !was.has(one.event)).map(one => rowOf(after, one)), went: [...was.keys()].filter(event => !is.has(event)) }
+  return {
+    came: [...is.values()].filter(one => !was.has(one.event)).map(one => rowOf(after, one)),
+    went: [...was.keys()].filter(event => !is.has(event)),
+  }
 }
 
-/** Parts of the statement that writes events: `$3` the rows that came, `$4` the events whose rows went; `moved` are the jobs that are written. */
+/**
+ * Parts of the statement that writes events: `$3` the rows that came, `$4` the events whose rows went; `moved` are the jobs that are
+ * written.
+ */
 export const WRITE_READINGS = `, measured as (
     insert into reading (event_id, job_id, unit_id, sheet_key, position, stage, value, verdict, taken_at)
     select r.event_id, r.job_id, r.unit_id, r.sheet_key, r.position, r.stage, r.value, r.verdict, r.taken_at
@@ -47,16 +63,37 @@ export const readings: ReadModel<ReadingModelRow> = {
   version: 1,
   hears: new Set(['reading-taken', 'undone', 'gone-back']),
   rowsOf: one => [...standing(one).values()].map(taken => rowOf(one, taken)).sort((a, b) => a.event_id.localeCompare(b.event_id)),
-  kept: async (db, jobId) => (await db.select().from(reading).where(eq(reading.jobId, jobId))).map(row => ({
-    event_id: row.eventId, job_id: row.jobId, unit_id: row.unitId, sheet_key: row.sheetKey, position: row.position, stage: row.stage, value: row.value, verdict: row.verdict,
-    taken_at: row.takenAt.toISOString(),
-  })).sort((a, b) => a.event_id.localeCompare(b.event_id)),
+  kept: async (db, jobId) =>
+    (await db.select().from(reading).where(eq(reading.jobId, jobId)))
+      .map(row => ({
+        event_id: row.eventId,
+        job_id: row.jobId,
+        unit_id: row.unitId,
+        sheet_key: row.sheetKey,
+        position: row.position,
+        stage: row.stage,
+        value: row.value,
+        verdict: row.verdict,
+        taken_at: row.takenAt.toISOString(),
+      }))
+      .sort((a, b) => a.event_id.localeCompare(b.event_id)),
   async replace(tx, { id }, rows) {
     await tx.delete(reading).where(eq(reading.jobId, id))
     if (rows.length === 0) return
-    await tx.insert(reading).values(rows.map(row => ({
-      eventId: row.event_id, jobId: row.job_id, unitId: row.unit_id, sheetKey: row.sheet_key, position: row.position, stage: row.stage, value: row.value, verdict: row.verdict,
-      takenAt: new Date(row.taken_at),
-    })))
+    await tx
+      .insert(reading)
+      .values(
+        rows.map(row => ({
+          eventId: row.event_id,
+          jobId: row.job_id,
+          unitId: row.unit_id,
+          sheetKey: row.sheet_key,
+          position: row.position,
+          stage: row.stage,
+          value: row.value,
+          verdict: row.verdict,
+          takenAt: new Date(row.taken_at),
+        })),
+      )
   },
 }

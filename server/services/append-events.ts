@@ -38,7 +38,11 @@ const MOST_REFUSED = 200
  * was faster it moves nothing, and we look again and judge again. So no lock is held while we think, nothing is ever
  * half-written, and numbers have no gaps.
  */
-export async function appendEvents(db: Database, person: Person, input: AppendInput): Promise<{ results: AppendResult[], seq: number, unit: string }> {
+export async function appendEvents(
+  db: Database,
+  person: Person,
+  input: AppendInput,
+): Promise<{ results: AppendResult[]; seq: number; unit: string }> {
   return inTurn(input.jobId, async () => {
     let known: Recorded = new Map()
     const register = input.drafts.some(draft => draft.type === 'reading-taken') ? await readRegister(db) : new Map<string, never>()
@@ -94,11 +98,25 @@ function planAppend(live: LiveJob, person: Person, input: AppendInput, known: Re
       plan.results.push({ id: draft.id, outcome: 'refused', ...refusal })
       continue
     }
-    const event = sent.type === 'reading-taken' ? { ...sent, body: asRegistered(live.sheet, plan.after.state, sent.body, register, sent.happenedAt) } : sent
+    const event
+      = sent.type === 'reading-taken'
+        ? { ...sent, body: asRegistered(live.sheet, plan.after.state, sent.body, register, sent.happenedAt) }
+        : sent
     const { seq, headHash } = plan.after
     // What is hashed is what will be read back: plain JSON, nothing that storing would change.
     const body: unknown = JSON.parse(JSON.stringify(event.body))
-    const hashed: HashedEvent = { id: draft.id, jobId: live.id, seq: seq + 1, type: draft.type, body, actorId: actor.id, actorName: actor.name, device: input.device, happenedAt, recordedAt }
+    const hashed: HashedEvent = {
+      id: draft.id,
+      jobId: live.id,
+      seq: seq + 1,
+      type: draft.type,
+      body,
+      actorId: actor.id,
+      actorName: actor.name,
+      device: input.device,
+      happenedAt,
+      recordedAt,
+    }
     const hash = hashEvent(hashed, headHash)
     plan.rows.push({ ...hashed, prevHash: headHash, hash })
     plan.after = { ...plan.after, seq: seq + 1, headHash: hash, state: foldJob(live.sheet, [event], plan.after.state) }
@@ -111,7 +129,12 @@ function planAppend(live: LiveJob, person: Person, input: AppendInput, known: Re
 function refuseSeen(signer: ProvenSigner | Problem | undefined, plan: Plan, known: Recorded): { code: string, message: string } | null {
   if (!signer || signer instanceof Problem) return null
   const missing = signer.waiting.filter(id => !known.has(id) && !plan.rows.some(row => row.id === id))
-  return missing.length === 0 ? null : { code: 'seal.other-state', message: 'What stood on that bench when this was signed has not been recorded as it was. Look again and sign again.' }
+  return missing.length === 0
+    ? null
+    : {
+        code: 'seal.other-state',
+        message: 'What stood on that bench when this was signed has not been recorded as it was. Look again and sign again.',
+      }
 }
 
 function refuseTakingBack(who: Person, { state }: LiveJob, event: JobEvent): { code: string, message: string } | null {
@@ -123,7 +146,10 @@ function refuseTakingBack(who: Person, { state }: LiveJob, event: JobEvent): { c
 function refuseActor(who: Person | Problem, live: LiveJob, draft: EventDraft): { code: string, message: string } | null {
   if (who instanceof Problem) return { code: who.code, message: who.message }
   if (!may(who.role, rightForEvent(draft.type))) {
-    return { code: 'right.missing', message: `A ${who.role} may not do this. It needs a person with the right "${rightForEvent(draft.type)}".` }
+    return {
+      code: 'right.missing',
+      message: `A ${who.role} may not do this. It needs a person with the right "${rightForEvent(draft.type)}".`,
+    }
   }
   return reaches(who, live.siteKey) ? null : { code: 'site.out-of-reach', message: `${who.name} has no access to the site of this job.` }
 }
@@ -131,29 +157,55 @@ function refuseActor(who: Person | Problem, live: LiveJob, draft: EventDraft): {
 async function findRecorded(db: Database, { jobId, drafts, signers }: AppendInput): Promise<Recorded> {
   const seen = [...signers?.values() ?? []].flatMap(signer => signer instanceof Problem ? [] : signer.waiting)
   const own = new Set(drafts.map(draft => draft.id))
-  const rows = await db.select({ id: jobEvent.id, seq: jobEvent.seq, hash: jobEvent.hash, jobId: jobEvent.jobId }).from(jobEvent).where(inArray(jobEvent.id, [...own, ...seen]))
-  if (rows.some(row => own.has(row.id) && row.jobId !== jobId)) throw new Problem(409, 'event.foreign', 'An event of this batch belongs to another job. Nothing of it was written.')
+  const rows = await db
+    .select({ id: jobEvent.id, seq: jobEvent.seq, hash: jobEvent.hash, jobId: jobEvent.jobId })
+    .from(jobEvent)
+    .where(inArray(jobEvent.id, [...own, ...seen]))
+  if (rows.some(row => own.has(row.id) && row.jobId !== jobId))
+    throw new Problem(409, 'event.foreign', 'An event of this batch belongs to another job. Nothing of it was written.')
   return new Map(rows.filter(row => row.jobId === jobId).map(({ id, seq, hash }) => [id, { seq, hash }]))
 }
 
 /** Keeps what was refused, for its author: a bounded number of each person in a job. */
 async function keepRefused(db: Database, person: Person, { jobId, device }: AppendInput, { refused }: Plan): Promise<void> {
   if (refused.length === 0) return
-  const [{ kept } = { kept: 0 }] = await db.select({ kept: count() }).from(jobEventRefused).where(and(eq(jobEventRefused.jobId, jobId), eq(jobEventRefused.actorId, person.id)))
+  const [{ kept } = { kept: 0 }] = await db
+    .select({ kept: count() })
+    .from(jobEventRefused)
+    .where(and(eq(jobEventRefused.jobId, jobId), eq(jobEventRefused.actorId, person.id)))
   const room = refused.slice(0, Math.max(0, MOST_REFUSED - kept))
   if (room.length === 0) return
-  await db.insert(jobEventRefused).values(room.map(({ draft, code, message }) => ({
-    id: draft.id, jobId, type: draft.type, body: draft.body as unknown as Record<string, unknown>, actorId: person.id, actorName: person.name, device,
-    happenedAt: new Date(draft.happenedAt), code, message,
-  }))).onConflictDoNothing()
+  await db
+    .insert(jobEventRefused)
+    .values(
+      room.map(({ draft, code, message }) => ({
+        id: draft.id,
+        jobId,
+        type: draft.type,
+        body: draft.body as unknown as Record<string, unknown>,
+        actorId: person.id,
+        actorName: person.name,
+        device,
+        happenedAt: new Date(draft.happenedAt),
+        code,
+        message,
+      })),
+    )
+    .onConflictDoNothing()
 }
 
 async function withSnapshot(db: Database, live: LiveJob): Promise<LiveJob> {
   if (live.seq - live.snapshotSeq < Math.max(SNAPSHOT_EVERY, SNAPSHOT_SHARE * live.seq)) return live
   const { id: jobId, seq, state } = live
   const kept = { seq, state, format: STATE_FORMAT }
-  await db.insert(jobSnapshot).values({ jobId, ...kept })
-    .onConflictDoUpdate({ target: jobSnapshot.jobId, set: kept, setWhere: sql`job_snapshot.seq < ${seq} or job_snapshot.format <> ${STATE_FORMAT}` })
+  await db
+    .insert(jobSnapshot)
+    .values({ jobId, ...kept })
+    .onConflictDoUpdate({
+      target: jobSnapshot.jobId,
+      set: kept,
+      setWhere: sql`job_snapshot.seq < ${seq} or job_snapshot.format <> ${STATE_FORMAT}`,
+    })
   return { ...live, snapshotSeq: seq }
 }
 

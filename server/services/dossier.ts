@@ -11,7 +11,9 @@ import { toJobRow } from './units'
 /** Which of the events go with it: a page of them for a screen, all for a file. */
 export interface Page { after: number, most: number }
 
-/** The whole record of a job, folded anew from its first event, with the chain of hashes checked. Whoever asks has looked who may see it. */
+/**
+ * The whole record of a job, folded anew from its first event, with the chain of hashes checked. Whoever asks has looked who may see it.
+ */
 export async function readDossier(db: Database, jobId: string, page: Page): Promise<Dossier> {
   const [row] = await db.select({ job, unit, siteName: site.name })
     .from(job).innerJoin(unit, eq(unit.id, job.unitId)).innerJoin(site, eq(site.key, unit.siteKey))
@@ -21,7 +23,12 @@ export async function readDossier(db: Database, jobId: string, page: Page): Prom
     sheetOfJob(db, row.job.sheetId, row.job.setup),
     db.select().from(jobEvent).where(eq(jobEvent.jobId, jobId)).orderBy(asc(jobEvent.seq)),
     // What was refused after the closing is no part of the record.
-    db.select().from(jobEventRefused).where(and(eq(jobEventRefused.jobId, jobId), row.job.closedAt ? lte(jobEventRefused.refusedAt, row.job.closedAt) : undefined)).orderBy(asc(jobEventRefused.refusal)).limit(500),
+    db
+      .select()
+      .from(jobEventRefused)
+      .where(and(eq(jobEventRefused.jobId, jobId), row.job.closedAt ? lte(jobEventRefused.refusedAt, row.job.closedAt) : undefined))
+      .orderBy(asc(jobEventRefused.refusal))
+      .limit(500),
   ])
   const recorded = events.map(toRecordedEvent)
   const state = foldJob(sheet, recorded)
@@ -35,15 +42,51 @@ export async function readDossier(db: Database, jobId: string, page: Page): Prom
       const { position: key, stage, values, typed, conditions, by, at } = reading
       const { name, quantity, stations, planes } = positionOf(sheet, key)
       const { verdict, value } = assessTaken(sheet, state, reading)
-      return { position: key, name, stage, quantity, stations, planes, values, typed, ...(conditions ? { conditions } : {}), value, verdict, by, at }
+      return {
+        position: key,
+        name,
+        stage,
+        quantity,
+        stations,
+        planes,
+        values,
+        typed,
+        ...(conditions ? { conditions } : {}),
+        value,
+        verdict,
+        by,
+        at,
+      }
     }),
-    events: events.slice(page.after, page.after + page.most).map((event, i) => ({ ...recorded[page.after + i]!, device: event.device, recordedAt: event.recordedAt.toISOString(), prevHash: event.prevHash, hash: event.hash })),
-    refused: refused.map(({ id, type, code, message, actorName, happenedAt }) => ({ id, type, code, message, by: actorName, at: happenedAt.toISOString() })),
+    events: events
+      .slice(page.after, page.after + page.most)
+      .map((event, i) => ({
+        ...recorded[page.after + i]!,
+        device: event.device,
+        recordedAt: event.recordedAt.toISOString(),
+        prevHash: event.prevHash,
+        hash: event.hash,
+      })),
+    refused: refused.map(({ id, type, code, message, actorName, happenedAt }) => ({
+      id,
+      type,
+      code,
+      message,
+      by: actorName,
+      at: happenedAt.toISOString(),
+    })),
     eventsTotal: events.length,
     chain: checkChain(events, row.job),
     weakened: weakenedTicks(sheet, state).map(({ step, name, shown }) => ({ step: step.key, title: step.title, reading: name, shown })),
     departures: departuresOf(sheet, state).map(({ step, made, signed, madeGood }) => ({
-      step: step.key, title: step.title, how: made.how, reason: made.reason, by: made.by, at: made.at, signedBy: signed?.by ?? null, madeGoodBy: madeGood?.by ?? null,
+      step: step.key,
+      title: step.title,
+      how: made.how,
+      reason: made.reason,
+      by: made.by,
+      at: made.at,
+      signedBy: signed?.by ?? null,
+      madeGoodBy: madeGood?.by ?? null,
       counted: (made.counted ?? []).map(({ part, count }) => ({ part: partOf(sheet, part).name, count })),
     })),
   }

@@ -22,15 +22,31 @@ export interface HashedEvent {
  */
 export function hashEvent(event: HashedEvent, prevHash: string): string {
   const { id, jobId, seq, type, body, actorId, actorName, device } = event
-  const told = { id, jobId, seq, type, body, actorId, actorName, device, happenedAt: event.happenedAt.toISOString(), recordedAt: event.recordedAt.toISOString(), prevHash }
+  const told = {
+    id,
+    jobId,
+    seq,
+    type,
+    body,
+    actorId,
+    actorName,
+    device,
+    happenedAt: event.happenedAt.toISOString(),
+    recordedAt: event.recordedAt.toISOString(),
+    prevHash,
+  }
   return sha256(canonicalize(told)!)
 }
 
 /** Checks a whole chain from its first event to where the job says that it ends: a log that lost its end is not intact. */
-export function checkChain(events: readonly (HashedEvent & { prevHash: string, hash: string })[], end: { seq: number, headHash: string }): ChainState {
+export function checkChain(
+  events: readonly (HashedEvent & { prevHash: string; hash: string })[],
+  end: { seq: number; headHash: string },
+): ChainState {
   let head = ''
   for (const [i, event] of events.entries()) {
-    if (event.seq !== i + 1 || event.prevHash !== head || event.hash !== hashEvent(event, head)) return { intact: false, brokenAt: i + 1, cutOff: false, head }
+    if (event.seq !== i + 1 || event.prevHash !== head || event.hash !== hashEvent(event, head))
+      return { intact: false, brokenAt: i + 1, cutOff: false, head }
     head = event.hash
   }
   const cutOff = events.length !== end.seq || head !== end.headHash

@@ -16,7 +16,8 @@ export const readRegister = async (db: Database): Promise<Register> => new Map((
 type Reading = EventBodies['reading-taken']
 
 /**
- * A reading, let through by the guard, with the facts of its instrument as the register has them; what the bench said of them is not believed.
+ * A reading, let through by the guard, with the facts of its instrument as the register has them; what the bench said of them is not
+ * believed.
  * Where the verdict gets worse by that, what the bench had shown is kept beside it.
  */
 export function asRegistered(sheet: Sheet, state: JobState, { shown: _shown, ...body }: Reading, register: Register, at: string): Reading {
@@ -26,7 +27,10 @@ export function asRegistered(sheet: Sheet, state: JobState, { shown: _shown, ...
   const instrument = known
     ? { tag: known.tag, uncertainty: known.uncertainty, calibratedUntil: known.calibratedUntil }
     : { tag: said.tag, uncertainty: said.uncertainty, calibratedUntil: said.calibratedUntil, unknown: true as const }
-  const temperature = body.conditions?.temperature && { ...body.conditions.temperature, ...known ? { alphaInstrument: known.alphaPerK } : {} }
+  const temperature = body.conditions?.temperature && {
+    ...body.conditions.temperature,
+    ...(known ? { alphaInstrument: known.alphaPerK } : {}),
+  }
   const registered: Reading = { ...body, conditions: { instrument, ...temperature ? { temperature } : {} } }
   const [shown, now] = [body, registered].map(taken => assessTaken(sheet, state, { ...taken, at }).verdict)
   return shown !== now && worstVerdict([shown!, now!]) === now ? { ...registered, shown: shown! } : registered

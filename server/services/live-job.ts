@@ -1,6 +1,16 @@
 import { and, asc, eq, gt } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
-import { emptyState, foldJob, sheetForJob, STATE_FORMAT, type JobEvent, type JobSetup, type JobState, type RecordedEvent, type Sheet } from '#core'
+import {
+  emptyState,
+  foldJob,
+  sheetForJob,
+  STATE_FORMAT,
+  type JobEvent,
+  type JobSetup,
+  type JobState,
+  type RecordedEvent,
+  type Sheet,
+} from '#core'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, jobEvent, jobSnapshot, sheet, unit } from '../db/schema'
@@ -55,23 +65,55 @@ export const ofSnapshot = and(eq(jobSnapshot.jobId, job.id), eq(jobSnapshot.form
 
 async function readJob(db: Database, jobId: string): Promise<LiveJob> {
   const [row] = await db
-    .select({ number: job.number, sheetId: job.sheetId, setup: job.setup, siteKey: unit.siteKey, unitId: unit.id, unitTag: unit.tag, sheetKey: sheet.key, snapshotSeq: jobSnapshot.seq, state: jobSnapshot.state })
-    .from(job).innerJoin(unit, eq(unit.id, job.unitId)).innerJoin(sheet, eq(sheet.id, job.sheetId)).leftJoin(jobSnapshot, ofSnapshot)
+    .select({
+      number: job.number,
+      sheetId: job.sheetId,
+      setup: job.setup,
+      siteKey: unit.siteKey,
+      unitId: unit.id,
+      unitTag: unit.tag,
+      sheetKey: sheet.key,
+      snapshotSeq: jobSnapshot.seq,
+      state: jobSnapshot.state,
+    })
+    .from(job)
+    .innerJoin(unit, eq(unit.id, job.unitId))
+    .innerJoin(sheet, eq(sheet.id, job.sheetId))
+    .leftJoin(jobSnapshot, ofSnapshot)
     .where(eq(job.id, jobId))
   if (!row) throw new Problem(404, 'job.unknown', 'There is no such job.')
   const document = await sheetOfJob(db, row.sheetId, row.setup)
   const { number, siteKey, unitId, unitTag, sheetKey } = row
   const snapshotSeq = row.snapshotSeq ?? 0
-  const start = { id: jobId, number, siteKey, unitId, unitTag, sheetKey, sheet: document, seq: snapshotSeq, headHash: '', state: row.state ?? emptyState(), snapshotSeq }
+  const start = {
+    id: jobId,
+    number,
+    siteKey,
+    unitId,
+    unitTag,
+    sheetKey,
+    sheet: document,
+    seq: snapshotSeq,
+    headHash: '',
+    state: row.state ?? emptyState(),
+    snapshotSeq,
+  }
   if (row.snapshotSeq) {
-    const [head] = await db.select({ hash: jobEvent.hash }).from(jobEvent).where(and(eq(jobEvent.jobId, jobId), eq(jobEvent.seq, row.snapshotSeq)))
+    const [head] = await db
+      .select({ hash: jobEvent.hash })
+      .from(jobEvent)
+      .where(and(eq(jobEvent.jobId, jobId), eq(jobEvent.seq, row.snapshotSeq)))
     start.headHash = head!.hash
   }
   return catchUp(db, start)
 }
 
 async function catchUp(db: Database, live: LiveJob): Promise<LiveJob> {
-  const rows = await db.select().from(jobEvent).where(and(eq(jobEvent.jobId, live.id), gt(jobEvent.seq, live.seq))).orderBy(asc(jobEvent.seq))
+  const rows = await db
+    .select()
+    .from(jobEvent)
+    .where(and(eq(jobEvent.jobId, live.id), gt(jobEvent.seq, live.seq)))
+    .orderBy(asc(jobEvent.seq))
   if (rows.length === 0) {
     jobs.set(live.id, live)
     return live
@@ -84,5 +126,12 @@ async function catchUp(db: Database, live: LiveJob): Promise<LiveJob> {
 
 /** A row of the log as the core knows it. Only guarded events are written, so type and body belong together. */
 export function toRecordedEvent(row: typeof jobEvent.$inferSelect): RecordedEvent {
-  return { id: row.id, seq: row.seq, type: row.type, body: row.body, actor: { id: row.actorId, name: row.actorName }, happenedAt: row.happenedAt.toISOString() } as JobEvent & { seq: number }
+  return {
+    id: row.id,
+    seq: row.seq,
+    type: row.type,
+    body: row.body,
+    actor: { id: row.actorId, name: row.actorName },
+    happenedAt: row.happenedAt.toISOString(),
+  } as JobEvent & { seq: number }
 }

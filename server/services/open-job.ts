@@ -11,9 +11,22 @@ import { toJobRow } from './units'
 /** What a bench needs to open a job: the newest snapshot and the events after it, never the whole history. */
 export async function openJob(db: Database, person: Person, jobId: string): Promise<JobBundle> {
   const [row] = await db
-    .select({ job, unitTag: unit.tag, unitName: unit.name, siteKey: site.key, siteName: site.name, sheetKey: sheet.key, revision: sheet.revision, snapshot: jobSnapshot })
-    .from(job).innerJoin(unit, eq(unit.id, job.unitId)).innerJoin(site, eq(site.key, unit.siteKey)).innerJoin(sheet, eq(sheet.id, job.sheetId))
-    .leftJoin(jobSnapshot, ofSnapshot).where(eq(job.id, jobId))
+    .select({
+      job,
+      unitTag: unit.tag,
+      unitName: unit.name,
+      siteKey: site.key,
+      siteName: site.name,
+      sheetKey: sheet.key,
+      revision: sheet.revision,
+      snapshot: jobSnapshot,
+    })
+    .from(job)
+    .innerJoin(unit, eq(unit.id, job.unitId))
+    .innerJoin(site, eq(site.key, unit.siteKey))
+    .innerJoin(sheet, eq(sheet.id, job.sheetId))
+    .leftJoin(jobSnapshot, ofSnapshot)
+    .where(eq(job.id, jobId))
   if (!row) throw new Problem(404, 'job.unknown', 'There is no such job.')
   requireReach(person, row.siteKey, 'This job')
   const events = await eventsAfter(db, jobId, row.snapshot?.seq ?? 0)
@@ -28,7 +41,12 @@ export async function openJob(db: Database, person: Person, jobId: string): Prom
 }
 
 /** The events of a job after a sequence number, for a bench that is behind. */
-export async function readEvents(db: Database, person: Person, jobId: string, { after, limit }: { after: number, limit?: number | undefined }): Promise<LoggedEvent[]> {
+export async function readEvents(
+  db: Database,
+  person: Person,
+  jobId: string,
+  { after, limit }: { after: number; limit?: number | undefined },
+): Promise<LoggedEvent[]> {
   const [row] = await db.select({ siteKey: unit.siteKey }).from(job).innerJoin(unit, eq(unit.id, job.unitId)).where(eq(job.id, jobId))
   if (!row) throw new Problem(404, 'job.unknown', 'There is no such job.')
   requireReach(person, row.siteKey, 'This job')
@@ -39,6 +57,11 @@ export async function readEvents(db: Database, person: Person, jobId: string, { 
 const MOST_EVENTS = 1000
 
 async function eventsAfter(db: Database, jobId: string, after: number, limit = MOST_EVENTS): Promise<LoggedEvent[]> {
-  const rows = await db.select().from(jobEvent).where(and(eq(jobEvent.jobId, jobId), gt(jobEvent.seq, after))).orderBy(asc(jobEvent.seq)).limit(limit)
+  const rows = await db
+    .select()
+    .from(jobEvent)
+    .where(and(eq(jobEvent.jobId, jobId), gt(jobEvent.seq, after)))
+    .orderBy(asc(jobEvent.seq))
+    .limit(limit)
   return rows.map(row => ({ ...toRecordedEvent(row), hash: row.hash }))
 }

@@ -30,13 +30,27 @@ export async function listPeople(db: Database): Promise<PersonRow[]> {
 export async function addPerson(db: Database, input: PersonInput): Promise<{ id: string, password: string }> {
   await requireSites(db, input.sites)
   const password = readableSecret()
-  const [made] = await db.insert(person).values({ ...input, login: input.login.toLowerCase(), passwordHash: await hashSecret(password), passwordDue: true }).onConflictDoNothing().returning({ id: person.id })
-  if (!made) throw new Problem(409, 'person.login-taken', `Somebody has the sign-in name "${input.login}" already. Choose another one; names are never given twice, because the record knows people by them.`)
+  const [made] = await db
+    .insert(person)
+    .values({ ...input, login: input.login.toLowerCase(), passwordHash: await hashSecret(password), passwordDue: true })
+    .onConflictDoNothing()
+    .returning({ id: person.id })
+  if (!made)
+    throw new Problem(
+      409,
+      'person.login-taken',
+      `Somebody has the sign-in name "${input.login}" already. Choose another one; names are never given twice, because the record knows people by them.`,
+    )
   return { id: made.id, password }
 }
 
 /** Changes what a person may; all their sessions end when it says less or other than before. */
-export async function changePerson(db: Database, who: Person, id: string, change: Partial<Omit<PersonInput, 'login'>> & { active?: boolean }): Promise<void> {
+export async function changePerson(
+  db: Database,
+  who: Person,
+  id: string,
+  change: Partial<Omit<PersonInput, 'login'>> & { active?: boolean },
+): Promise<void> {
   await requireSites(db, change.sites ?? null)
   await db.transaction(async (tx) => {
     // One change of people at a time, so that two admins cannot disable each other at once.
@@ -44,8 +58,10 @@ export async function changePerson(db: Database, who: Person, id: string, change
     const [before] = await tx.select().from(person).where(eq(person.id, id))
     if (!before) throw new Problem(404, 'person.unknown', 'There is no such person.')
     const staysAdmin = (change.role ?? before.role) === 'admin' && (change.active ?? before.active)
-    if (id === who.id && !staysAdmin) throw new Problem(409, 'person.yourself', 'You cannot take the office away from yourself. Let another admin do it.')
-    if (before.role === 'admin' && !staysAdmin && !rows.some(row => row.id !== id && row.active)) throw new Problem(409, 'person.last-admin', 'This is the last admin. Make somebody else one first.')
+    if (id === who.id && !staysAdmin)
+      throw new Problem(409, 'person.yourself', 'You cannot take the office away from yourself. Let another admin do it.')
+    if (before.role === 'admin' && !staysAdmin && !rows.some(row => row.id !== id && row.active))
+      throw new Problem(409, 'person.last-admin', 'This is the last admin. Make somebody else one first.')
     await tx.update(person).set(change).where(eq(person.id, id))
   })
   // A name alone changes nothing of what a person may.
@@ -56,7 +72,11 @@ export async function changePerson(db: Database, who: Person, id: string, change
 /** A new one-time password for somebody who has forgotten theirs; the PIN goes with it. */
 export async function resetPassword(db: Database, id: string): Promise<{ password: string }> {
   const password = readableSecret()
-  const [found] = await db.update(person).set({ passwordHash: await hashSecret(password), pinHash: null, passwordDue: true }).where(eq(person.id, id)).returning({ id: person.id })
+  const [found] = await db
+    .update(person)
+    .set({ passwordHash: await hashSecret(password), pinHash: null, passwordDue: true })
+    .where(eq(person.id, id))
+    .returning({ id: person.id })
   if (!found) throw new Problem(404, 'person.unknown', 'There is no such person.')
   await endSessions(db, { person: id })
   return { password }
@@ -64,7 +84,12 @@ export async function resetPassword(db: Database, id: string): Promise<{ passwor
 
 /** The own password; every sign-in ends, this one too. */
 export async function setPassword(db: Database, who: Person, password: string): Promise<void> {
-  if (password.toLowerCase().includes(who.login)) throw new Problem(422, 'password.weak', 'A password must not hold your sign-in name. Take several words that belong together for nobody but you.')
+  if (password.toLowerCase().includes(who.login))
+    throw new Problem(
+      422,
+      'password.weak',
+      'A password must not hold your sign-in name. Take several words that belong together for nobody but you.',
+    )
   await db.update(person).set({ passwordHash: await hashSecret(password), passwordDue: false }).where(eq(person.id, who.id))
   await endSessions(db, { person: who.id })
 }
@@ -72,7 +97,8 @@ export async function setPassword(db: Database, who: Person, password: string): 
 /** The own PIN, for signing at the bench of others. */
 export async function setPin(db: Database, who: Person, pin: string): Promise<void> {
   if (!may(who.role, 'job:work')) throw new Problem(403, 'right.missing', `A ${who.role} signs nothing at a bench and needs no PIN.`)
-  if (/^(\d)\1+$/.test(pin) || '01234567890123456789'.includes(pin) || '98765432109876543210'.includes(pin)) throw new Problem(422, 'pin.weak', 'This PIN is the first that anybody would try. Take another one.')
+  if (/^(\d)\1+$/.test(pin) || '01234567890123456789'.includes(pin) || '98765432109876543210'.includes(pin))
+    throw new Problem(422, 'pin.weak', 'This PIN is the first that anybody would try. Take another one.')
   await db.update(person).set({ pinHash: await hashSecret(pin) }).where(eq(person.id, who.id))
   await endSessions(db, { person: who.id })
 }
@@ -91,11 +117,15 @@ export async function isEmptyInstallation(db: Database): Promise<boolean> {
 }
 
 /** The first admin of an empty installation, made by whoever has the code that its start has printed. */
-export async function makeFirstAdmin(db: Database, { code, login, name, password, address }: { code: string, login: string, name: string, password: string, address: string }): Promise<void> {
+export async function makeFirstAdmin(
+  db: Database,
+  { code, login, name, password, address }: { code: string; login: string; name: string; password: string; address: string },
+): Promise<void> {
   const counted = [{ name: 'setUp' as const, key: address }]
   await countTry(counted)
   const [row] = await db.select().from(setUpCode)
-  if (!await isSecret(row?.codeHash, code.trim().toLowerCase())) throw new Problem(403, 'set-up.wrong', 'This is not the code that the start has printed. It changes with every start.')
+  if (!(await isSecret(row?.codeHash, code.trim().toLowerCase())))
+    throw new Problem(403, 'set-up.wrong', 'This is not the code that the start has printed. It changes with every start.')
   await giveBack(counted)
   const passwordHash = await hashSecret(password)
   await db.transaction(async (tx) => {

@@ -57,7 +57,12 @@ export function bucketStore({ endpoint, bucket, region, ...key }: Bucket): Photo
   const addressOf = (name: string) => `${endpoint.replace(/\/$/, '')}/${bucket}/${name.split('/').map(encodeURIComponent).join('/')}`
   async function ask(method: string, address: string, bytes?: Buffer): Promise<Response | null> {
     const headers = { 'x-amz-content-sha256': sha256(bytes ?? Buffer.alloc(0)), ...bytes ? { 'content-type': 'image/jpeg' } : {} }
-    const answer = await client.fetch(address, { method, headers, ...bytes ? { body: new Uint8Array(bytes) } : {}, signal: AbortSignal.timeout(30_000) })
+    const answer = await client.fetch(address, {
+      method,
+      headers,
+      ...(bytes ? { body: new Uint8Array(bytes) } : {}),
+      signal: AbortSignal.timeout(30_000),
+    })
     if (answer.status === 404) return null
     if (!answer.ok) throw new Error(`the bucket answers ${answer.status} to ${method}`)
     return answer
@@ -91,9 +96,21 @@ let store: PhotoStore | undefined
  * NEEDLER_PHOTOS (folder) or NEEDLER_S3_ENDPOINT, NEEDLER_S3_BUCKET, NEEDLER_S3_REGION, NEEDLER_S3_KEY, NEEDLER_S3_SECRET.
  */
 export function photoStore(): PhotoStore {
-  const { NEEDLER_S3_ENDPOINT: endpoint, NEEDLER_S3_BUCKET: bucket, NEEDLER_S3_REGION: region, NEEDLER_S3_KEY: accessKeyId, NEEDLER_S3_SECRET: secretAccessKey } = process.env
+  const {
+    NEEDLER_S3_ENDPOINT: endpoint,
+    NEEDLER_S3_BUCKET: bucket,
+    NEEDLER_S3_REGION: region,
+    NEEDLER_S3_KEY: accessKeyId,
+    NEEDLER_S3_SECRET: secretAccessKey,
+  } = process.env
   store ??= bucket
-    ? bucketStore({ endpoint: endpoint ?? '', bucket, region: region ?? 'auto', accessKeyId: accessKeyId ?? '', secretAccessKey: secretAccessKey ?? '' })
+    ? bucketStore({
+        endpoint: endpoint ?? '',
+        bucket,
+        region: region ?? 'auto',
+        accessKeyId: accessKeyId ?? '',
+        secretAccessKey: secretAccessKey ?? '',
+      })
     : folderStore(process.env.NEEDLER_PHOTOS ?? '.data/photos')
   return store
 }

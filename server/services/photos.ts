@@ -36,17 +36,27 @@ export async function requireAnnounced(db: Database, person: Person, { job, phot
   }
   let { state, announced } = await find(false)
   if (!announced) ({ state, announced } = await find(true))
-  if (!announced) throw new Problem(409, 'photo.not-announced', 'No photo of that number was taken in this job. The event that says so comes first.')
+  if (!announced)
+    throw new Problem(409, 'photo.not-announced', 'No photo of that number was taken in this job. The event that says so comes first.')
   if (announced.byId !== person.id) throw new Problem(403, 'photo.other-person', `${announced.by} took this photo and sends it.`)
-  if (state.closed && !Object.hasOwn(state.kept, photo)) throw new Problem(409, 'job.closed', `${state.closed.by} closed this job. Its record does not change any more.`)
+  if (state.closed && !Object.hasOwn(state.kept, photo))
+    throw new Problem(409, 'job.closed', `${state.closed.by} closed this job. Its record does not change any more.`)
 }
 
 /**
- * Keeps the photo of an event. What it is says its content, not its name. It is drawn anew from its pixels, so nothing of what a camera writes
- * beside them (place, device, owner) is kept; its hash goes into the log. The same bytes may be sent again and mend what is broken; others under
+ * Keeps the photo of an event. What it is says its content, not its name. It is drawn anew from its pixels, so nothing of what a camera
+ * writes
+ * beside them (place, device, owner) is kept; its hash goes into the log. The same bytes may be sent again and mend what is broken;
+ * others under
  * the same number are refused.
  */
-export async function keepPhoto(db: Database, store: PhotoStore, person: Person, { job, photo, device }: PhotoInput, upload: Upload): Promise<{ seq: number, unit: string }> {
+export async function keepPhoto(
+  db: Database,
+  store: PhotoStore,
+  person: Person,
+  { job, photo, device }: PhotoInput,
+  upload: Upload,
+): Promise<{ seq: number; unit: string }> {
   if (upload.size === 0) throw new Problem(422, 'photo.empty', 'The picture is empty. Take it again.')
   await requireAnnounced(db, person, { job, photo })
   const [known] = await db.select().from(photoTable).where(eq(photoTable.id, photo))
@@ -54,20 +64,37 @@ export async function keepPhoto(db: Database, store: PhotoStore, person: Person,
   const isSourceKnown = known && known.sourceSha256 !== known.sha256
   const other = new Problem(409, 'photo.other', 'Another picture is kept under this number. Take this one as a new photo.')
   if (known && (known.jobId !== job || (isSourceKnown && known.sourceSha256 !== upload.sha256))) throw other
-  const kept = known && await store.read(photoKey(job, photo))
+  const kept = known && (await store.read(photoKey(job, photo)))
   if (!kept || sha256(kept) !== known.sha256 || !isSourceKnown) {
     if (!known) await requireRoom(db, job)
     const drawn = await draw(upload.path)
     const facts = { sha256: sha256(drawn), bytes: drawn.length }
-    if (known && facts.sha256 !== known.sha256) throw isSourceKnown ? new Problem(409, 'photo.cannot-mend', 'The picture is drawn otherwise today than the first time, and the record names the first. Tell the office.') : other
+    if (known && facts.sha256 !== known.sha256)
+      throw isSourceKnown
+        ? new Problem(
+            409,
+            'photo.cannot-mend',
+            'The picture is drawn otherwise today than the first time, and the record names the first. Tell the office.',
+          )
+        : other
     await store.write(photoKey(job, photo), drawn)
-    await db.insert(photoTable).values({ id: photo, jobId: job, sourceSha256: upload.sha256, ...facts })
-      .onConflictDoUpdate({ target: photoTable.id, set: { sourceSha256: upload.sha256 }, setWhere: eq(photoTable.sourceSha256, photoTable.sha256) })
+    await db
+      .insert(photoTable)
+      .values({ id: photo, jobId: job, sourceSha256: upload.sha256, ...facts })
+      .onConflictDoUpdate({
+        target: photoTable.id,
+        set: { sourceSha256: upload.sha256 },
+        setWhere: eq(photoTable.sourceSha256, photoTable.sha256),
+      })
   }
   const [row] = await db.select().from(photoTable).where(eq(photoTable.id, photo))
   // Somebody else's came under this number at the same moment.
   if (row!.sourceSha256 !== upload.sha256 || row!.jobId !== job) throw other
-  const { results: [result], seq, unit } = await appendEvents(db, person, { jobId: job, device, drafts: [entryOfPhoto(photo, row!.sha256)] })
+  const {
+    results: [result],
+    seq,
+    unit,
+  } = await appendEvents(db, person, { jobId: job, device, drafts: [entryOfPhoto(photo, row!.sha256)] })
   if (result!.outcome === 'refused') throw new Problem(409, result!.code, result!.message)
   return { seq, unit }
 }
@@ -85,29 +112,60 @@ async function kindOf(path: string): Promise<string> {
 
 async function draw(path: string): Promise<Buffer> {
   const kind = await kindOf(path)
-  const bad = new Problem(422, 'photo.bad', 'This is no picture that can be read (JPEG, PNG or WebP, up to 60 megapixels). Take it again or choose another file.')
+  const bad = new Problem(
+    422,
+    'photo.bad',
+    'This is no picture that can be read (JPEG, PNG or WebP, up to 60 megapixels). Take it again or choose another file.',
+  )
   if (!KINDS.has(kind)) throw bad
   try {
-    const drawn = await runTask<Uint8Array | null>('pictures', 'draw', [path, { pixels: MOST_PIXELS, longestSide: LONGEST_SIDE }], DRAWN_WITHIN_MS)
-    if (!drawn) throw kind.includes('hei') ? new Problem(422, 'photo.heic', 'This telephone wrote a HEIC picture, which cannot be read here. Let it take JPEG ("most compatible").') : bad
+    const drawn = await runTask<Uint8Array | null>(
+      'pictures',
+      'draw',
+      [path, { pixels: MOST_PIXELS, longestSide: LONGEST_SIDE }],
+      DRAWN_WITHIN_MS,
+    )
+    if (!drawn)
+      throw kind.includes('hei')
+        ? new Problem(
+            422,
+            'photo.heic',
+            'This telephone wrote a HEIC picture, which cannot be read here. Let it take JPEG ("most compatible").',
+          )
+        : bad
     return Buffer.from(drawn)
   } catch (error) {
-    if (error instanceof TookTooLong) throw new Problem(422, 'photo.too-slow', 'This picture takes too long to read. Take it again or choose another file.')
+    if (error instanceof TookTooLong)
+      throw new Problem(422, 'photo.too-slow', 'This picture takes too long to read. Take it again or choose another file.')
     throw error
   }
 }
 
 async function requireRoom(db: Database, job: string): Promise<void> {
-  const [room] = await db.select({ photos: sql<number>`count(*)::int`, bytes: sql<number>`coalesce(sum(${photoTable.bytes}), 0)::float8` }).from(photoTable).where(eq(photoTable.jobId, job))
-  if (room!.photos >= MOST_PHOTOS || room!.bytes >= MOST_JOB_BYTES) throw new Problem(409, 'photo.quota', `This job has ${room!.photos} photos already, and no more fit into its record.`)
+  const [room] = await db
+    .select({ photos: sql<number>`count(*)::int`, bytes: sql<number>`coalesce(sum(${photoTable.bytes}), 0)::float8` })
+    .from(photoTable)
+    .where(eq(photoTable.jobId, job))
+  if (room!.photos >= MOST_PHOTOS || room!.bytes >= MOST_JOB_BYTES)
+    throw new Problem(409, 'photo.quota', `This job has ${room!.photos} photos already, and no more fit into its record.`)
 }
 
 /** The bytes of a photo (JPEG), when they are what the record names. */
-export async function readPhoto(db: Database, store: PhotoStore, person: Person, { job, photo }: { job: string, photo: string }): Promise<Buffer> {
+export async function readPhoto(
+  db: Database,
+  store: PhotoStore,
+  person: Person,
+  { job, photo }: { job: string; photo: string },
+): Promise<Buffer> {
   await loadLiveJob(db, person, job, { fresh: false })
   const [known] = await db.select().from(photoTable).where(eq(photoTable.id, photo))
   const bytes = known?.jobId === job ? await store.read(photoKey(job, photo)) : null
   if (!bytes) throw new Problem(404, 'photo.unknown', 'This photo has not arrived yet. It may still wait on the device that took it.')
-  if (sha256(bytes) !== known!.sha256) throw new Problem(404, 'photo.damaged', 'The picture that is kept is not the one that the record names. It is not shown; tell the office.')
+  if (sha256(bytes) !== known!.sha256)
+    throw new Problem(
+      404,
+      'photo.damaged',
+      'The picture that is kept is not the one that the record names. It is not shown; tell the office.',
+    )
   return bytes
 }

@@ -16,7 +16,11 @@ export type OnProgress = (done: number, total: number) => void
  * Makes anew what is derived from the logs: snapshots, read models, what is known of photos, and pictures that belong
  * to nothing are put away. The logs themselves are not touched, but for a photo whose picture is kept and whose log did not get to say so.
  */
-export async function rebuildAll(db: Database, store: PhotoStore, onProgress: OnProgress = () => {}): Promise<{ jobs: number, photos: number }> {
+export async function rebuildAll(
+  db: Database,
+  store: PhotoStore,
+  onProgress: OnProgress = () => {},
+): Promise<{ jobs: number; photos: number }> {
   let photos = 0
   const jobs = await eachJob(db, READ_MODELS, onProgress, async (folded) => {
     await db.delete(jobSnapshot).where(eq(jobSnapshot.jobId, folded.id))
@@ -57,21 +61,27 @@ export const rebuildStale = async (db: Database): Promise<string[]> => {
   }
 }
 
-async function eachJob(db: Database, models: readonly ReadModel[], onProgress: OnProgress, also: (folded: Folded) => Promise<void>): Promise<number> {
+async function eachJob(
+  db: Database,
+  models: readonly ReadModel[],
+  onProgress: OnProgress,
+  also: (folded: Folded) => Promise<void>,
+): Promise<number> {
   const ids = await jobIds(db)
   let made = 0
   for (const [i, id] of ids.entries()) {
     for (let look = 0; look < MOST_LOOKS; look++) {
       const folded = await foldOne(db, id)
       if (!folded || 'broken' in folded) break
-      if (!await rebuildJob(db, models, folded)) continue
+      if (!(await rebuildJob(db, models, folded))) continue
       await also(folded)
       made += 1
       break
     }
     onProgress(i + 1, ids.length)
   }
-  for (const { name, version } of models) await db.insert(readModel).values({ name, version }).onConflictDoUpdate({ target: readModel.name, set: { version } })
+  for (const { name, version } of models)
+    await db.insert(readModel).values({ name, version }).onConflictDoUpdate({ target: readModel.name, set: { version } })
   return made
 }
 
@@ -101,7 +111,11 @@ async function rebuildPhotos(db: Database, store: PhotoStore, { row, state }: Fo
       mended += 1
     }
     if (named === undefined && !state.closed) {
-      await appendEvents(db, { id: byId, login: '', name: by, role: 'admin', sites: null }, { jobId: row.id, device: event, drafts: [entryOfPhoto(id, sha256)] })
+      await appendEvents(
+        db,
+        { id: byId, login: '', name: by, role: 'admin', sites: null },
+        { jobId: row.id, device: event, drafts: [entryOfPhoto(id, sha256)] },
+      )
       mended += 1
     }
   }

@@ -14,7 +14,8 @@ import { Problem } from './problem'
 import { proveSigner, type Place } from './sign-in'
 
 /*
- * A second person may sign at a bench that has no link. Name and PIN are sealed there with our public key, together with what was signed and
+ * A second person may sign at a bench that has no link. Name and PIN are sealed there with our public key, together with what was signed
+ * and
  * what was seen, and opened and proved here when the event arrives. So no PIN lies readable on a device, none can be tried there, and a
  * signature holds for nothing but what its signer had before their eyes.
  *
@@ -62,31 +63,70 @@ export const publicSealKey = async (db: Database): Promise<string | null> => (aw
 interface Batch { jobId: string, device: string, drafts: readonly EventDraft<EventType>[], sender: Person, place: Place }
 interface Seal { login: string, pin: string, sha256: string, head: LogHead, waiting: string[] }
 
-/** Who signed each of the drafts that carry a sealed signature, or why the signature does not hold. What is recorded already is not proved again. */
+/**
+ * Who signed each of the drafts that carry a sealed signature, or why the signature does not hold. What is recorded already is not proved
+ * again.
+ */
 export async function proveSeals(db: Database, { drafts, ...batch }: Batch): Promise<Map<string, ProvenSigner | Problem>> {
   const signers = new Map<string, ProvenSigner | Problem>()
   const signed = drafts.filter(draft => draft.sealed)
   if (signed.length === 0) return signers
-  const recorded = new Set((await db.select({ id: jobEvent.id }).from(jobEvent).where(inArray(jobEvent.id, signed.map(draft => draft.id)))).map(row => row.id))
+  const recorded = new Set(
+    (
+      await db
+        .select({ id: jobEvent.id })
+        .from(jobEvent)
+        .where(
+          inArray(
+            jobEvent.id,
+            signed.map(draft => draft.id),
+          ),
+        )
+    ).map(row => row.id),
+  )
   // One person's word for several events of a batch is proved once.
   const proven = new Map<string, Promise<Person>>()
   for (const [i, draft] of signed.entries()) {
     if (recorded.has(draft.id)) continue
-    signers.set(draft.id, i < MOST_AT_ONCE ? await proveSeal(db, draft, batch, proven) : new Problem(409, 'seal.too-many', 'Too many signatures came at once. Sign this one again.'))
+    signers.set(
+      draft.id,
+      i < MOST_AT_ONCE
+        ? await proveSeal(db, draft, batch, proven)
+        : new Problem(409, 'seal.too-many', 'Too many signatures came at once. Sign this one again.'),
+    )
   }
   return signers
 }
 
-async function proveSeal(db: Database, { sealed, ...draft }: EventDraft<EventType>, { jobId, device, sender, place }: Omit<Batch, 'drafts'>, proven: Map<string, Promise<Person>>): Promise<ProvenSigner | Problem> {
+async function proveSeal(
+  db: Database,
+  { sealed, ...draft }: EventDraft<EventType>,
+  { jobId, device, sender, place }: Omit<Batch, 'drafts'>,
+  proven: Map<string, Promise<Person>>,
+): Promise<ProvenSigner | Problem> {
   if (!may(sender.role, 'job:work')) return new Problem(403, 'right.missing', 'Somebody who may work on this job sends its signatures.')
   const seal = await openSeal(db, sealed!)
   if (!seal) return new Problem(403, 'seal.unreadable', 'The sealed signature cannot be read. Nothing was signed; sign again.')
   const text = sealedText({ job: jobId, device, id: draft.id, type: draft.type, body: draft.body, happenedAt: draft.happenedAt })
-  if (createHash('sha256').update(text).digest('hex') !== seal.sha256) return new Problem(403, 'seal.other-text', 'This was signed for something else: another job, another event, or other words. Nothing was signed; sign again.')
+  if (createHash('sha256').update(text).digest('hex') !== seal.sha256)
+    return new Problem(
+      403,
+      'seal.other-text',
+      'This was signed for something else: another job, another event, or other words. Nothing was signed; sign again.',
+    )
   const age = Date.now() - Date.parse(draft.happenedAt)
-  if (age > MOST_HOURS * 3_600_000) return new Problem(403, 'seal.too-old', `A signature without the link is good for ${MOST_HOURS} hours. Sign again.`)
-  const [head] = await db.select({ hash: jobEvent.hash }).from(jobEvent).where(and(eq(jobEvent.jobId, jobId), eq(jobEvent.seq, seal.head.seq)))
-  if (head?.hash !== seal.head.hash) return new Problem(403, 'seal.other-log', 'This was signed on a record that is not the one of this job. Look at the job again and sign again.')
+  if (age > MOST_HOURS * 3_600_000)
+    return new Problem(403, 'seal.too-old', `A signature without the link is good for ${MOST_HOURS} hours. Sign again.`)
+  const [head] = await db
+    .select({ hash: jobEvent.hash })
+    .from(jobEvent)
+    .where(and(eq(jobEvent.jobId, jobId), eq(jobEvent.seq, seal.head.seq)))
+  if (head?.hash !== seal.head.hash)
+    return new Problem(
+      403,
+      'seal.other-log',
+      'This was signed on a record that is not the one of this job. Look at the job again and sign again.',
+    )
   try {
     const word = `${seal.login}\n${seal.pin}`
     const signer = proven.get(word) ?? proveSigner(db, { login: seal.login, pin: seal.pin, place, sender: sender.id })

@@ -13,7 +13,11 @@ export const SESSION_HOURS = 12
 
 export interface SignedIn { person: Person, session: string, device: string, passwordDue: boolean }
 
-export async function openSession(db: Database, personId: string, { device, address, agent }: { device: string, address: string, agent: string }): Promise<string> {
+export async function openSession(
+  db: Database,
+  personId: string,
+  { device, address, agent }: { device: string; address: string; agent: string },
+): Promise<string> {
   const id = randomUUID()
   const endsAt = new Date(Date.now() + SESSION_HOURS * 3_600_000)
   await db.insert(session).values({ id, personId, device, address, agent: agent.slice(0, 200), endsAt })
@@ -34,14 +38,23 @@ export async function findSession(db: Database, id: string): Promise<SignedIn | 
 /** Of these sessions, those that still stand. */
 export async function standingOf(db: Database, ids: readonly string[]): Promise<Set<string>> {
   if (ids.length === 0) return new Set()
-  const rows = await db.select({ id: session.id }).from(session).innerJoin(person, eq(person.id, session.personId)).where(and(inArray(session.id, [...ids]), stands()))
+  const rows = await db
+    .select({ id: session.id })
+    .from(session)
+    .innerJoin(person, eq(person.id, session.personId))
+    .where(and(inArray(session.id, [...ids]), stands()))
   return new Set(rows.map(row => row.id))
 }
 
 /** Ends one session, or all of a person (but one); their cookies are worth nothing any more, on all instances. */
 export async function endSessions(db: Database, which: { id: string } | { person: string, but?: string | undefined }): Promise<number> {
-  const where = 'id' in which ? eq(session.id, which.id) : and(eq(session.personId, which.person), which.but ? ne(session.id, which.but) : undefined)
-  const ended = await db.update(session).set({ endedAt: sql`now()` }).where(and(where, isNull(session.endedAt))).returning({ person: session.personId })
+  const where
+    = 'id' in which ? eq(session.id, which.id) : and(eq(session.personId, which.person), which.but ? ne(session.id, which.but) : undefined)
+  const ended = await db
+    .update(session)
+    .set({ endedAt: sql`now()` })
+    .where(and(where, isNull(session.endedAt)))
+    .returning({ person: session.personId })
   for (const id of new Set(ended.map(row => row.person))) await tellPeopleChanged(id)
   return ended.length
 }
@@ -50,12 +63,27 @@ export async function endSessions(db: Database, which: { id: string } | { person
 export const tellPeopleChanged = (personId: string): Promise<void> => tell('people', [personId])
 
 /** The sessions that stand, of one person or of everybody, newest first. */
-export async function listSessions(db: Database, { person: personId, current }: { person?: string | undefined, current: string }): Promise<SessionRow[]> {
-  const rows = await db.select({ session, name: person.name }).from(session).innerJoin(person, eq(person.id, session.personId))
-    .where(and(stands(), personId ? eq(session.personId, personId) : undefined)).orderBy(desc(session.seenAt)).limit(500)
+export async function listSessions(
+  db: Database,
+  { person: personId, current }: { person?: string | undefined; current: string },
+): Promise<SessionRow[]> {
+  const rows = await db
+    .select({ session, name: person.name })
+    .from(session)
+    .innerJoin(person, eq(person.id, session.personId))
+    .where(and(stands(), personId ? eq(session.personId, personId) : undefined))
+    .orderBy(desc(session.seenAt))
+    .limit(500)
   return rows.map(({ session: row, name }) => ({
-    id: row.id, person: row.personId, name, device: row.device, address: row.address, agent: row.agent,
-    since: row.createdAt.toISOString(), seen: row.seenAt.toISOString(), isThis: row.id === current,
+    id: row.id,
+    person: row.personId,
+    name,
+    device: row.device,
+    address: row.address,
+    agent: row.agent,
+    since: row.createdAt.toISOString(),
+    seen: row.seenAt.toISOString(),
+    isThis: row.id === current,
   }))
 }
 

@@ -13,8 +13,10 @@ export async function readSheet(db: Database, key: string, revision: number): Pr
 
 /** The newest revision of every sheet. */
 export async function listSheets(db: Database): Promise<{ key: string, revision: number, title: string, releasedAt: string }[]> {
-  const rows = await db.selectDistinctOn([sheet.key], { key: sheet.key, revision: sheet.revision, title: sheet.title, releasedAt: sheet.releasedAt })
-    .from(sheet).orderBy(sheet.key, desc(sheet.revision))
+  const rows = await db
+    .selectDistinctOn([sheet.key], { key: sheet.key, revision: sheet.revision, title: sheet.title, releasedAt: sheet.releasedAt })
+    .from(sheet)
+    .orderBy(sheet.key, desc(sheet.revision))
   return rows.map(row => ({ ...row, releasedAt: row.releasedAt.toISOString() }))
 }
 
@@ -22,7 +24,16 @@ export async function listSheets(db: Database): Promise<{ key: string, revision:
 export async function releaseSheet(db: Database, document: unknown): Promise<{ key: string, revision: number }> {
   const checked = checkSheet(document)
   const { key, revision, title } = checked
-  const [created] = await db.insert(sheet).values({ key, revision, title, document: checked }).onConflictDoNothing().returning({ id: sheet.id })
-  if (!created) throw new Problem(409, 'sheet.released-already', `Revision ${revision} of "${key}" is released and does not change. Give the new one a higher revision.`)
+  const [created] = await db
+    .insert(sheet)
+    .values({ key, revision, title, document: checked })
+    .onConflictDoNothing()
+    .returning({ id: sheet.id })
+  if (!created)
+    throw new Problem(
+      409,
+      'sheet.released-already',
+      `Revision ${revision} of "${key}" is released and does not change. Give the new one a higher revision.`,
+    )
   return { key, revision }
 }

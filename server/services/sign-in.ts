@@ -13,34 +13,62 @@ export interface Place { device: string | null, address: string, isLoopback: boo
 type PersonRow = typeof person.$inferSelect
 
 /** The person behind login and password. */
-export async function signIn(db: Database, { login, password, place }: { login: string, password: string, place: Place }): Promise<Person & { passwordDue: boolean }> {
+export async function signIn(
+  db: Database,
+  { login, password, place }: { login: string; password: string; place: Place },
+): Promise<Person & { passwordDue: boolean }> {
   const found = await proveBy(db, { login, password, place }, new Problem(401, 'sign-in.wrong', 'Name or password is not right.'))
   return { ...toPerson(found), passwordDue: found.passwordDue }
 }
 
-/** The second person who signs at somebody else's bench, by login and PIN, or by password where the PINs are spent; 403, because the bench itself stays signed in. */
-export async function proveSigner(db: Database, { login, pin, password, place, sender }: { login: string, pin?: string | undefined, password?: string | undefined, place: Place, sender: string }): Promise<Person> {
-  if (password !== undefined) return toPerson(await proveBy(db, { login, password, place }, new Problem(403, 'sign.wrong', 'Name or password is not right. Nothing was signed.')))
+/**
+ * The second person who signs at somebody else's bench, by login and PIN, or by password where the PINs are spent; 403, because the bench
+ * itself stays signed in.
+ */
+export async function proveSigner(
+  db: Database,
+  {
+    login,
+    pin,
+    password,
+    place,
+    sender,
+  }: { login: string; pin?: string | undefined; password?: string | undefined; place: Place; sender: string },
+): Promise<Person> {
+  if (password !== undefined)
+    return toPerson(
+      await proveBy(db, { login, password, place }, new Problem(403, 'sign.wrong', 'Name or password is not right. Nothing was signed.')),
+    )
   const { found, isOwn } = await look(db, login, place.device)
   const counted: Counted[] = [
     { name: isOwn ? 'pinOwn' : 'pinElsewhere', key: found?.id ?? `name:${login.toLowerCase()}` },
     { name: 'pinSender', key: sender },
   ]
   await countTry(counted, ms => tooMany(ms, 'pin.spent', ' Or sign with your password instead of the PIN.'))
-  if (!await isSecret(found?.pinHash, pin ?? '') || !mayEnter(found, place)) throw new Problem(403, 'pin.wrong', 'Name or PIN is not right. Nothing was signed.')
+  if (!(await isSecret(found?.pinHash, pin ?? '')) || !mayEnter(found, place))
+    throw new Problem(403, 'pin.wrong', 'Name or PIN is not right. Nothing was signed.')
   await giveBack(counted)
   await rememberDevice(db, found!.id, place.device)
   return toPerson(found!)
 }
 
-async function proveBy(db: Database, { login, password, place }: { login: string, password: string, place: Place }, wrong: Problem): Promise<PersonRow> {
+async function proveBy(
+  db: Database,
+  { login, password, place }: { login: string; password: string; place: Place },
+  wrong: Problem,
+): Promise<PersonRow> {
   const { found, isOwn, isHouse } = await look(db, login, place.device)
   const name = login.toLowerCase()
   const counted: Counted[] = isOwn
     ? [{ name: 'ownDevice', key: `${found!.id}:${place.device}` }]
-    : isHouse ? [{ name: 'houseName', key: name }] : [{ name: 'strangerName', key: name }, { name: 'strangerAddress', key: place.address }]
+    : isHouse
+      ? [{ name: 'houseName', key: name }]
+      : [
+          { name: 'strangerName', key: name },
+          { name: 'strangerAddress', key: place.address },
+        ]
   await countTry(counted)
-  if (!await isSecret(found?.passwordHash, password) || !mayEnter(found, place)) throw wrong
+  if (!(await isSecret(found?.passwordHash, password)) || !mayEnter(found, place)) throw wrong
   if (isOwn) await clearTries(counted)
   else await giveBack(counted)
   // Who knows the password may use the PIN again.
@@ -49,7 +77,8 @@ async function proveBy(db: Database, { login, password, place }: { login: string
   return found!
 }
 
-const mayEnter = (found: PersonRow | undefined, place: Place): boolean => found !== undefined && found.active && (!found.demo || mayUseDemo(found.login, place.isLoopback))
+const mayEnter = (found: PersonRow | undefined, place: Place): boolean =>
+  found !== undefined && found.active && (!found.demo || mayUseDemo(found.login, place.isLoopback))
 
 /** The person of a login, and whether they, or anybody of the house, have used that device. */
 async function look(db: Database, login: string, device: string | null) {
@@ -63,12 +92,19 @@ async function look(db: Database, login: string, device: string | null) {
 /** From now on this device is one that the person has used. */
 export async function rememberDevice(db: Database, personId: string, device: string | null): Promise<void> {
   if (!device) return
-  await db.insert(knownDevice).values({ personId, device }).onConflictDoUpdate({ target: [knownDevice.personId, knownDevice.device], set: { lastAt: sql`now()` } })
+  await db
+    .insert(knownDevice)
+    .values({ personId, device })
+    .onConflictDoUpdate({ target: [knownDevice.personId, knownDevice.device], set: { lastAt: sql`now()` } })
 }
 
 /** True when the password is the one of this person; counted like a sign-in on their own device. */
 export async function requirePassword(db: Database, who: Person, password: string, place: Place): Promise<void> {
-  await proveBy(db, { login: who.login, password, place }, new Problem(403, 'password.wrong', 'The present password is not right. Nothing was changed.'))
+  await proveBy(
+    db,
+    { login: who.login, password, place },
+    new Problem(403, 'password.wrong', 'The present password is not right. Nothing was changed.'),
+  )
 }
 
 export const toPerson = ({ id, login, name, role, sites }: PersonRow): Person => ({ id, login, name, role, sites })

@@ -19,28 +19,71 @@ export interface StartInput {
 }
 
 /** Starts an overhaul of a unit by the newest revision of its sheet; the first event of the log says so. */
-export async function startJob(db: Database, person: Person, { tag, reason, depth, target, device, happenedAt = new Date() }: StartInput): Promise<{ id: string, number: number }> {
+export async function startJob(
+  db: Database,
+  person: Person,
+  { tag, reason, depth, target, device, happenedAt = new Date() }: StartInput,
+): Promise<{ id: string; number: number }> {
   const { unit: found } = await requireUnit(db, person, tag)
   const [plan] = found.sheetKey
     ? await db.select().from(sheet).where(eq(sheet.key, found.sheetKey)).orderBy(desc(sheet.revision)).limit(1)
     : []
-  if (!plan) throw new Problem(409, 'unit.no-sheet', `There is no machine sheet for ${tag} yet, so no overhaul can be started. An engineer can bring one in.`)
+  if (!plan)
+    throw new Problem(
+      409,
+      'unit.no-sheet',
+      `There is no machine sheet for ${tag} yet, so no overhaul can be started. An engineer can bring one in.`,
+    )
 
   const setup: JobSetup = { options: found.options, ...(depth ? { depth } : {}), ...(target ? { target } : {}) }
   const document = settle(plan.document, setup)
   const opening = { reason, ...setup }
-  const event: JobEvent = { id: randomUUID(), type: 'job-opened', body: opening, actor: { id: person.id, name: person.name }, happenedAt: happenedAt.toISOString() }
+  const event: JobEvent = {
+    id: randomUUID(),
+    type: 'job-opened',
+    body: opening,
+    actor: { id: person.id, name: person.name },
+    happenedAt: happenedAt.toISOString(),
+  }
   const state = foldJob(document, [event])
   return db.transaction(async (tx) => {
-    const [created] = await tx.insert(job).values({
-      unitId: found.id, sheetId: plan.id, reason, setup, stepsTotal: document.steps.length,
-      currentStep: nextSteps(document, state)[0]?.title ?? null, openedAt: happenedAt,
-    }).onConflictDoNothing().returning({ id: job.id, number: job.number })
+    const [created] = await tx
+      .insert(job)
+      .values({
+        unitId: found.id,
+        sheetId: plan.id,
+        reason,
+        setup,
+        stepsTotal: document.steps.length,
+        currentStep: nextSteps(document, state)[0]?.title ?? null,
+        openedAt: happenedAt,
+      })
+      .onConflictDoNothing()
+      .returning({ id: job.id, number: job.number })
     if (!created) {
-      const [open] = await tx.select({ id: job.id, number: job.number }).from(job).where(and(eq(job.unitId, found.id), eq(job.status, 'open')))
-      throw new Problem(409, 'job.open-already', `${tag} has an open job already${open ? ` (number ${open.number})` : ''}. Go on with that one.`, { job: open?.id })
+      const [open] = await tx
+        .select({ id: job.id, number: job.number })
+        .from(job)
+        .where(and(eq(job.unitId, found.id), eq(job.status, 'open')))
+      throw new Problem(
+        409,
+        'job.open-already',
+        `${tag} has an open job already${open ? ` (number ${open.number})` : ''}. Go on with that one.`,
+        { job: open?.id },
+      )
     }
-    const row = { id: event.id, jobId: created.id, seq: 1, type: event.type, body: opening, actorId: person.id, actorName: person.name, device, happenedAt, recordedAt: new Date() }
+    const row = {
+      id: event.id,
+      jobId: created.id,
+      seq: 1,
+      type: event.type,
+      body: opening,
+      actorId: person.id,
+      actorName: person.name,
+      device,
+      happenedAt,
+      recordedAt: new Date(),
+    }
     const hash = hashEvent(row, '')
     await tx.insert(jobEvent).values({ ...row, prevHash: '', hash })
     await tx.update(job).set({ seq: 1, headHash: hash }).where(eq(job.id, created.id))

@@ -17,7 +17,16 @@ const client = {
 }
 
 const limiter = (keyPrefix: string, points: number, seconds: number) =>
-  new RateLimiterPostgres({ storeClient: client, storeType: 'client', tableName: 'rate_limit', tableCreated: true, clearExpiredByTimeout: false, keyPrefix, points, duration: seconds })
+  new RateLimiterPostgres({
+    storeClient: client,
+    storeType: 'client',
+    tableName: 'rate_limit',
+    tableCreated: true,
+    clearExpiredByTimeout: false,
+    keyPrefix,
+    points,
+    duration: seconds,
+  })
 
 const HOUR_S = 3600
 const QUARTER_S = 900

@@ -35,7 +35,9 @@ function conditions({ search, site, show }: YardQuery): (SQL | undefined)[] {
   const words = search?.trim().split(/\s+/).filter(Boolean) ?? []
   const like = (word: string) => `%${word.replaceAll(/[\\%_]/g, '\\$&')}%`
   return [
-    ...words.map(word => or(ilike(unit.tag, like(word)), ilike(unit.name, like(word)), ilike(unit.family, like(word)), ilike(unit.make, like(word)))),
+    ...words.map(word =>
+      or(ilike(unit.tag, like(word)), ilike(unit.name, like(word)), ilike(unit.family, like(word)), ilike(unit.make, like(word))),
+    ),
     site ? eq(unit.siteKey, site) : undefined,
     show === 'open' ? isNotNull(job.id) : undefined,
     show === 'due' ? sql`${unit.nextDue} <= current_date + 60` : undefined,
@@ -44,7 +46,11 @@ function conditions({ search, site, show }: YardQuery): (SQL | undefined)[] {
 
 /** A unit within the reach of a person. */
 export async function requireUnit(db: Database, person: Person, tag: string) {
-  const [found] = await db.select({ unit, siteName: site.name }).from(unit).innerJoin(site, eq(site.key, unit.siteKey)).where(eq(unit.tag, tag))
+  const [found] = await db
+    .select({ unit, siteName: site.name })
+    .from(unit)
+    .innerJoin(site, eq(site.key, unit.siteKey))
+    .where(eq(unit.tag, tag))
   if (!found) throw new Problem(404, 'unit.unknown', `There is no unit ${tag}.`)
   requireReach(person, found.unit.siteKey, `Unit ${tag}`)
   return found
@@ -66,20 +72,49 @@ export async function readUnit(db: Database, person: Person, tag: string): Promi
   const byJob = new Map(jobs.map((row, i) => [row.id, { number: row.number, sheet: sheets[i]! }]))
   const { openJob: _open, ...row } = toUnitRow(found.unit, null)
   return {
-    unit: { ...row, siteName: found.siteName, make: found.unit.make, nameplate: found.unit.nameplate, options: found.unit.options, sheet: plan ? { key: plan.key, title: plan.title, revision: plan.revision } : null },
+    unit: {
+      ...row,
+      siteName: found.siteName,
+      make: found.unit.make,
+      nameplate: found.unit.nameplate,
+      options: found.unit.options,
+      sheet: plan ? { key: plan.key, title: plan.title, revision: plan.revision } : null,
+    },
     jobs: jobs.map(toJobRow),
     readings: rows.map((r) => {
       const { number, sheet: jobSheet } = byJob.get(r.jobId)!
       const position = positionOf(jobSheet, r.position)
-      return { jobNumber: number, position: r.position, positionName: position.name, stage: r.stage, quantity: position.quantity, value: r.value, verdict: r.verdict, takenAt: r.takenAt.toISOString() }
+      return {
+        jobNumber: number,
+        position: r.position,
+        positionName: position.name,
+        stage: r.stage,
+        quantity: position.quantity,
+        value: r.value,
+        verdict: r.verdict,
+        takenAt: r.takenAt.toISOString(),
+      }
     }),
   }
 }
 
 function toUnitRow(u: typeof unit.$inferSelect, open: typeof job.$inferSelect | null): UnitRow {
   return {
-    tag: u.tag, name: u.name, family: u.family, site: u.siteKey, runningHours: u.runningHours, nextDue: u.nextDue, hasSheet: u.sheetKey !== null,
-    openJob: open && { id: open.id, number: open.number, stepsDone: open.stepsDone, stepsTotal: open.stepsTotal, currentStep: open.currentStep, timer: timerOf(open) },
+    tag: u.tag,
+    name: u.name,
+    family: u.family,
+    site: u.siteKey,
+    runningHours: u.runningHours,
+    nextDue: u.nextDue,
+    hasSheet: u.sheetKey !== null,
+    openJob: open && {
+      id: open.id,
+      number: open.number,
+      stepsDone: open.stepsDone,
+      stepsTotal: open.stepsTotal,
+      currentStep: open.currentStep,
+      timer: timerOf(open),
+    },
   }
 }
 

@@ -24,11 +24,19 @@ const same = (one: unknown, other: unknown): boolean => canonicalize(one) === ca
 
 /** Folds the log of a job anew; with the reason when it cannot be folded. Null when there is no such job. */
 export async function foldOne(db: Database, jobId: string): Promise<Folded | { row: JobTableRow, broken: string } | null> {
-  const [found] = await db.select({ row: job, sheetKey: sheetTable.key }).from(job).innerJoin(sheetTable, eq(sheetTable.id, job.sheetId)).where(eq(job.id, jobId))
+  const [found] = await db
+    .select({ row: job, sheetKey: sheetTable.key })
+    .from(job)
+    .innerJoin(sheetTable, eq(sheetTable.id, job.sheetId))
+    .where(eq(job.id, jobId))
   if (!found) return null
   const { row, sheetKey } = found
   // What has come since the row was read belongs to the next look.
-  const events = await db.select().from(jobEvent).where(and(eq(jobEvent.jobId, jobId), lte(jobEvent.seq, row.seq))).orderBy(asc(jobEvent.seq))
+  const events = await db
+    .select()
+    .from(jobEvent)
+    .where(and(eq(jobEvent.jobId, jobId), lte(jobEvent.seq, row.seq)))
+    .orderBy(asc(jobEvent.seq))
   try {
     const sheet = await sheetOfJob(db, row.sheetId, row.setup)
     return { id: jobId, unitId: row.unitId, sheetKey, row, sheet, events, state: foldJob(sheet, events.map(toRecordedEvent)) }
@@ -38,10 +46,14 @@ export async function foldOne(db: Database, jobId: string): Promise<Folded | { r
 }
 
 /** The jobs of this installation, by their number. */
-export const jobIds = async (db: Database): Promise<string[]> => (await db.select({ id: job.id }).from(job).orderBy(asc(job.number))).map(row => row.id)
+export const jobIds = async (db: Database): Promise<string[]> =>
+  (await db.select({ id: job.id }).from(job).orderBy(asc(job.number))).map(row => row.id)
 
 /** Walks every chain, snapshot, read model and photo, and says each fault. Changes nothing. */
-export async function verifyAll(db: Database, store: PhotoStore): Promise<{ faults: Fault[], jobs: number, events: number, photos: number }> {
+export async function verifyAll(
+  db: Database,
+  store: PhotoStore,
+): Promise<{ faults: Fault[]; jobs: number; events: number; photos: number }> {
   const faults: Fault[] = []
   const [photos, keys] = await Promise.all([db.select().from(photo), store.keys()])
   const wanted = new Set<string>()
@@ -56,12 +68,14 @@ export async function verifyAll(db: Database, store: PhotoStore): Promise<{ faul
       continue
     }
     events += folded.events.length
-    faults.push(...await faultsOfJob(db, folded))
+    faults.push(...(await faultsOfJob(db, folded)))
     const ofJob = photos.filter(row => row.jobId === folded.row.id)
     for (const row of ofJob) wanted.add(photoKey(row.jobId, row.id))
-    faults.push(...await faultsOfPhotos(store, folded, ofJob))
+    faults.push(...(await faultsOfPhotos(store, folded, ofJob)))
   }
-  for (const key of keys) if (!wanted.has(key)) faults.push({ job: null, what: 'left over', sentence: `the picture ${key} belongs to no photo that is known`, derived: true })
+  for (const key of keys)
+    if (!wanted.has(key))
+      faults.push({ job: null, what: 'left over', sentence: `the picture ${key} belongs to no photo that is known`, derived: true })
   return { faults, jobs, events, photos: photos.length }
 }
 
@@ -70,11 +84,21 @@ async function faultsOfJob(db: Database, folded: Folded): Promise<Fault[]> {
   const { row, sheet, events } = folded
   const chain = checkChain(events, row)
   if (!chain.intact) {
-    faults.push({ job: row.number, what: 'chain', sentence: chain.cutOff ? `its log has ${events.length} entries and should have ${row.seq}, or ends in another hash` : `its chain is broken at entry ${chain.brokenAt}`, derived: false })
+    faults.push({
+      job: row.number,
+      what: 'chain',
+      sentence: chain.cutOff
+        ? `its log has ${events.length} entries and should have ${row.seq}, or ends in another hash`
+        : `its chain is broken at entry ${chain.brokenAt}`,
+      derived: false,
+    })
   }
   const derived = (what: Fault['what'], sentence: string) => faults.push({ job: row.number, what, sentence, derived: true })
   const [snapshot] = await db.select().from(jobSnapshot).where(and(eq(jobSnapshot.jobId, row.id), eq(jobSnapshot.format, STATE_FORMAT)))
-  if (snapshot && (snapshot.seq > events.length || !same(snapshot.state, foldJob(sheet, events.slice(0, snapshot.seq).map(toRecordedEvent))))) {
+  if (
+    snapshot
+    && (snapshot.seq > events.length || !same(snapshot.state, foldJob(sheet, events.slice(0, snapshot.seq).map(toRecordedEvent))))
+  ) {
     derived('snapshot', `its snapshot at entry ${snapshot.seq} is not what its log folds to`)
   }
   for (const model of READ_MODELS) {
@@ -89,14 +113,22 @@ async function faultsOfPhotos(store: PhotoStore, { row, state }: Folded, rows: r
   for (const [id, hash] of Object.entries(state.kept)) {
     const bytes = await store.read(photoKey(row.id, id))
     if (!bytes) faults.push({ job: row.number, what: 'photo', sentence: `the picture of photo ${id} is not there`, derived: false })
-    else if (sha256(bytes) !== hash) faults.push({ job: row.number, what: 'photo', sentence: `the picture of photo ${id} is not the one that its log names`, derived: false })
-    if (byId.get(id)?.sha256 !== hash) faults.push({ job: row.number, what: 'photo row', sentence: `what is known of photo ${id} is not what its log says`, derived: true })
+    else if (sha256(bytes) !== hash)
+      faults.push({
+        job: row.number,
+        what: 'photo',
+        sentence: `the picture of photo ${id} is not the one that its log names`,
+        derived: false,
+      })
+    if (byId.get(id)?.sha256 !== hash)
+      faults.push({ job: row.number, what: 'photo row', sentence: `what is known of photo ${id} is not what its log says`, derived: true })
   }
   for (const { id, sha256: hash } of rows) {
     if (state.kept[id]) continue
     const bytes = await store.read(photoKey(row.id, id))
     // Written, and the power went before the log said so: its device sends it again, or `rebuild` says it.
-    if (!state.closed && bytes && sha256(bytes) === hash && state.photos.some(entry => entry.photo === id)) faults.push({ job: row.number, what: 'photo event', sentence: `photo ${id} is kept and its log does not say so yet`, derived: true })
+    if (!state.closed && bytes && sha256(bytes) === hash && state.photos.some(entry => entry.photo === id))
+      faults.push({ job: row.number, what: 'photo event', sentence: `photo ${id} is kept and its log does not say so yet`, derived: true })
   }
   return faults
 }

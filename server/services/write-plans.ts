@@ -82,16 +82,38 @@ const RESULT = ' select id from moved'
 
 /** Heads, events and read models of several jobs; gives the jobs that were still where their plan began. */
 async function write(db: Database, plans: readonly WritePlan[]): Promise<Set<string>> {
-  const heads = plans.map(({ before, after }) => ({ id: before.id, before_seq: before.seq, seq: after.seq, head_hash: after.headHash, ...headOf(after) }))
-  const events = plans.flatMap(plan => plan.rows).map(row => ({
-    id: row.id, job_id: row.jobId, seq: row.seq, type: row.type, body: row.body, actor_id: row.actorId, actor_name: row.actorName, device: row.device,
-    happened_at: row.happenedAt, recorded_at: row.recordedAt, prev_hash: row.prevHash, hash: row.hash,
+  const heads = plans.map(({ before, after }) => ({
+    id: before.id,
+    before_seq: before.seq,
+    seq: after.seq,
+    head_hash: after.headHash,
+    ...headOf(after),
   }))
-  const changes = plans.filter(plan => plan.rows.some(row => readings.hears.has(row.type as EventType))).map(({ before, after }) => changeOfReadings(before, after))
+  const events = plans
+    .flatMap(plan => plan.rows)
+    .map(row => ({
+      id: row.id,
+      job_id: row.jobId,
+      seq: row.seq,
+      type: row.type,
+      body: row.body,
+      actor_id: row.actorId,
+      actor_name: row.actorName,
+      device: row.device,
+      happened_at: row.happenedAt,
+      recorded_at: row.recordedAt,
+      prev_hash: row.prevHash,
+      hash: row.hash,
+    }))
+  const changes = plans
+    .filter(plan => plan.rows.some(row => readings.hears.has(row.type as EventType)))
+    .map(({ before, after }) => changeOfReadings(before, after))
   const [came, went] = [changes.flatMap(change => change.came), changes.flatMap(change => change.went)]
   const touchesReadings = came.length > 0 || went.length > 0
   const parameters = [heads, events, ...touchesReadings ? [came, went] : []].map(value => JSON.stringify(value))
-  const moved = await db.$client.unsafe<{ id: string }[]>(STATEMENT + (touchesReadings ? WRITE_READINGS : '') + RESULT, parameters, { prepare: true })
+  const moved = await db.$client.unsafe<{ id: string }[]>(STATEMENT + (touchesReadings ? WRITE_READINGS : '') + RESULT, parameters, {
+    prepare: true,
+  })
   return new Set(moved.map(row => row.id))
 }
 

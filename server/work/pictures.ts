@@ -3,7 +3,8 @@ import sharp from 'sharp'
 import workerpool from 'workerpool'
 
 /*
- * Draws a picture anew from its pixels, in a process of its own that is killed when it takes too long. Only the loaders of photos are there: what
+ * Draws a picture anew from its pixels, in a process of its own that is killed when it takes too long. Only the loaders of photos are
+ * there: what
  * is text inside (SVG, PDF) cannot be opened at all.
  */
 
@@ -18,7 +19,10 @@ interface Limits { pixels: number, longestSide: number }
 async function draw(path: string, { pixels, longestSide }: Limits): Promise<Buffer | null> {
   try {
     return await sharp(await readFile(path), { limitInputPixels: pixels, failOn: 'error', pages: 1 })
-      .rotate().resize({ width: longestSide, height: longestSide, fit: 'inside', withoutEnlargement: true }).flatten({ background: '#ffffff' }).jpeg({ quality: 82 })
+      .rotate()
+      .resize({ width: longestSide, height: longestSide, fit: 'inside', withoutEnlargement: true })
+      .flatten({ background: '#ffffff' })
+      .jpeg({ quality: 82 })
       .toBuffer()
   } catch {
     return null

@@ -9,7 +9,11 @@ import { Problem } from '../services/problem'
  */
 
 const folder = (): string => {
-  const candidates = [process.env.NEEDLER_WORKERS, join(dirname(process.argv[1] ?? ''), 'workers'), join(process.cwd(), '.output', 'server', 'workers')]
+  const candidates = [
+    process.env.NEEDLER_WORKERS,
+    join(dirname(process.argv[1] ?? ''), 'workers'),
+    join(process.cwd(), '.output', 'server', 'workers'),
+  ]
   return candidates.find(path => path && existsSync(path)) ?? '.'
 }
 
@@ -19,7 +23,12 @@ const SETTINGS = {
   /** Labels and dossiers. */
   papers: { workerType: 'thread', maxWorkers: 1, maxQueueSize: 20, workerThreadOpts: { env: { ...process.env, DATABASE_POOL: '1' } } },
   /** Pictures are decoded in a process that can be killed: ending a thread does not stop the library's own work. */
-  pictures: { workerType: 'process', maxWorkers: 1, maxQueueSize: 40, forkOpts: { execArgv: ['--max-old-space-size=128'], serialization: 'advanced' } },
+  pictures: {
+    workerType: 'process',
+    maxWorkers: 1,
+    maxQueueSize: 40,
+    forkOpts: { execArgv: ['--max-old-space-size=128'], serialization: 'advanced' },
+  },
 } satisfies Record<string, WorkerPoolOptions>
 
 export type PoolName = keyof typeof SETTINGS
@@ -48,7 +57,8 @@ export async function runTask<T>(name: PoolName, task: string, args: unknown[], 
     return await poolOf(name).exec(task, args).timeout(limitMs) as T
   } catch (error) {
     if (error instanceof workerpool.Promise.TimeoutError) throw new TookTooLong(`${name}.${task}`)
-    if (error instanceof Error && /^Max queue size/.test(error.message)) throw new Problem(503, 'server.busy', 'Too much of this is asked at once. Try again in a moment.', { retryAfterSeconds: 5 })
+    if (error instanceof Error && /^Max queue size/.test(error.message))
+      throw new Problem(503, 'server.busy', 'Too much of this is asked at once. Try again in a moment.', { retryAfterSeconds: 5 })
     throw error
   }
 }

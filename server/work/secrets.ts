@@ -17,7 +17,10 @@ const TAG_BYTES = 16
 /** Opens a seal: the key of AES-GCM is wrapped with RSA-OAEP, the text follows. Null when it cannot be opened. */
 function unseal(pem: string, { key: wrapped, iv, text }: { key: string, iv: string, text: string }): string | null {
   try {
-    const key = privateDecrypt({ key: keyOf(pem), padding: constants.RSA_PKCS1_OAEP_PADDING, oaepHash: 'sha256' }, Buffer.from(wrapped, 'base64'))
+    const key = privateDecrypt(
+      { key: keyOf(pem), padding: constants.RSA_PKCS1_OAEP_PADDING, oaepHash: 'sha256' },
+      Buffer.from(wrapped, 'base64'),
+    )
     const bytes = Buffer.from(text, 'base64')
     const decipher = createDecipheriv('aes-256-gcm', key, Buffer.from(iv, 'base64'))
     decipher.setAuthTag(bytes.subarray(-TAG_BYTES))
@@ -27,4 +30,8 @@ function unseal(pem: string, { key: wrapped, iv, text }: { key: string, iv: stri
   }
 }
 
-workerpool.worker({ make: (secret: string) => hash.make(secret), verify: (made: string, secret: string) => hash.verify(made, secret), unseal })
+workerpool.worker({
+  make: (secret: string) => hash.make(secret),
+  verify: (made: string, secret: string) => hash.verify(made, secret),
+  unseal,
+})

@@ -8,7 +8,10 @@ const markKey = Joi.string().pattern(/^MK-[0-9]{1,3}$/)
 const text = Joi.string().trim().min(1).max(2000)
 const word = Joi.string().trim().min(1).max(200)
 const count = Joi.number().integer().min(1).max(2000)
-const tag = Joi.string().trim().pattern(/^[A-Za-z]{1,3}-[0-9]{1,4}$/).messages({ 'string.pattern.base': 'A tag is a letter, a hyphen and a number, for example B-07.' })
+const tag = Joi.string()
+  .trim()
+  .pattern(/^[A-Za-z]{1,3}-[0-9]{1,4}$/)
+  .messages({ 'string.pattern.base': 'A tag is a letter, a hyphen and a number, for example B-07.' })
 const place = Joi.alternatives(Joi.valid(...PLACES), tag)
 const day = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/)
 const celsius = Joi.number().min(-273.15).max(2000)
@@ -20,15 +23,33 @@ const grid = (cell: Joi.Schema) => Joi.array().items(Joi.array().items(cell).min
 const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.ObjectSchema> = {
   'step-done': Joi.object({ step: key.required(), counted }),
   'hold-released': Joi.object({ step: key.required() }),
-  'mark-made': Joi.object({ mark: markKey.required(), way: Joi.valid(...MARK_WAYS).required(), angleDeg: Joi.number().min(0).less(360), note: text }),
+  'mark-made': Joi.object({
+    mark: markKey.required(),
+    way: Joi.valid(...MARK_WAYS).required(),
+    angleDeg: Joi.number().min(0).less(360),
+    note: text,
+  }),
   'mark-checked': Joi.object({ mark: markKey.required(), result: Joi.valid(...MARK_RESULTS).required(), note: text }),
   'reading-taken': Joi.object({
-    position: key.required(), stage: Joi.valid(...READING_STAGES).required(),
+    position: key.required(),
+    stage: Joi.valid(...READING_STAGES).required(),
     values: grid(Joi.number().unsafe(false).min(-1e12).max(1e12)).required(),
     typed: grid(Joi.string().max(60)).required(),
     conditions: Joi.object({
-      instrument: Joi.object({ tag: Joi.string().trim().pattern(/^[A-Z]{1,6}-[0-9]{1,5}$/).required(), uncertainty: Joi.number().min(0).max(1e6).required(), calibratedUntil: day.required() }),
-      temperature: Joi.object({ partC: celsius.required(), instrumentC: celsius.required(), alphaPart: expansion.required(), alphaInstrument: expansion.required() }),
+      instrument: Joi.object({
+        tag: Joi.string()
+          .trim()
+          .pattern(/^[A-Z]{1,6}-[0-9]{1,5}$/)
+          .required(),
+        uncertainty: Joi.number().min(0).max(1e6).required(),
+        calibratedUntil: day.required(),
+      }),
+      temperature: Joi.object({
+        partC: celsius.required(),
+        instrumentC: celsius.required(),
+        alphaPart: expansion.required(),
+        alphaInstrument: expansion.required(),
+      }),
     }).min(1),
   }),
   'part-bagged': Joi.object({ part: key.required(), count: count.required(), tag: tag.required() }),
@@ -39,7 +60,12 @@ const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.Object
   'way-chosen': Joi.object({ choice: key.required(), way: key.required(), reason: text }),
   'wait-cut': Joi.object({ step: key.required(), reason: text.required() }),
   'hand-checked': Joi.object({ step: key.required(), check: key.required(), answer: key.required() }),
-  'extraction-tried': Joi.object({ step: key.required(), rung: Joi.number().integer().min(0).max(20).required(), moved: Joi.boolean().required(), reason: text }),
+  'extraction-tried': Joi.object({
+    step: key.required(),
+    rung: Joi.number().integer().min(0).max(20).required(),
+    moved: Joi.boolean().required(),
+    reason: text,
+  }),
   'departure-made': Joi.object({ step: key.required(), how: Joi.valid(...DEPARTURES).required(), reason: text.min(3).required(), counted }),
   'departure-signed': Joi.object({ step: key.required() }),
   'step-made-good': Joi.object({ step: key.required() }),

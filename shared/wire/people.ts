@@ -3,7 +3,11 @@ import { ROLES } from '../rights'
 
 /** What a person types about people and their secrets, as the server takes it. */
 
-export const login = Joi.string().trim().lowercase().pattern(/^[a-z][a-z0-9.-]{1,39}$/).messages({ 'string.pattern.base': 'a sign-in name has 2 to 40 small letters, digits, points and hyphens, and begins with a letter' })
+export const login = Joi.string()
+  .trim()
+  .lowercase()
+  .pattern(/^[a-z][a-z0-9.-]{1,39}$/)
+  .messages({ 'string.pattern.base': 'a sign-in name has 2 to 40 small letters, digits, points and hyphens, and begins with a letter' })
 export const personName = Joi.string().trim().min(2).max(80)
 /** Length is what makes a password; which signs it has is nobody's business. */
 export const newPassword = Joi.string().min(10).max(200).messages({ 'string.min': 'a password has 10 characters or more' })

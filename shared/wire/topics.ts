@@ -16,7 +16,10 @@ const MOST_TAG = 60
 const topic = Joi.string().custom((text: string, helpers) => {
   const [kind, ...rest] = text.split(':')
   const of = rest.join(':')
-  const isOne = text === YARD_TOPIC || (kind === 'job' && !id('the number of a job').validate(of).error) || ((kind === 'unit' || kind === 'instrument') && of.length > 0 && of.length <= MOST_TAG)
+  const isOne
+    = text === YARD_TOPIC
+      || (kind === 'job' && !id('the number of a job').validate(of).error)
+      || ((kind === 'unit' || kind === 'instrument') && of.length > 0 && of.length <= MOST_TAG)
   return isOne ? text : helpers.error('any.invalid')
 })
 

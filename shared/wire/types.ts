@@ -1,4 +1,17 @@
-import type { Actor, Departure, EventBodies, EventType, JobEvent, JobSetup, JobState, QuantityKind, ReadingConditions, ReadingStage, RecordedEvent, Verdict } from '#core'
+import type {
+  Actor,
+  Departure,
+  EventBodies,
+  EventType,
+  JobEvent,
+  JobSetup,
+  JobState,
+  QuantityKind,
+  ReadingConditions,
+  ReadingStage,
+  RecordedEvent,
+  Verdict,
+} from '#core'
 import type { Role } from '../rights'
 import type { Topic } from './topics'
 
@@ -112,7 +125,13 @@ export interface InstrumentRow {
 }
 
 export interface UnitAnswer {
-  unit: Omit<UnitRow, 'openJob'> & { siteName: string, make: string, nameplate: Record<string, string>, options: Record<string, string>, sheet: { key: string, title: string, revision: number } | null }
+  unit: Omit<UnitRow, 'openJob'> & {
+    siteName: string
+    make: string
+    nameplate: Record<string, string>
+    options: Record<string, string>
+    sheet: { key: string; title: string; revision: number } | null
+  }
   jobs: JobRow[]
   readings: ReadingRow[]
 }
@@ -145,13 +164,15 @@ export interface EventDraft<T extends EventType = EventType> {
 }
 
 /**
- * A signature given without the link, for the server alone to open: a fresh AES-GCM key wrapped with its RSA key, the initial value, and the
+ * A signature given without the link, for the server alone to open: a fresh AES-GCM key wrapped with its RSA key, the initial value, and
+ * the
  * text (with its tag at the end); all base64.
  */
 export interface SealedSignature { key: string, iv: string, text: string }
 
 /**
- * `actor` is who signed, when it was not the sender; `body` is what was recorded, where it is not what was sent (facts of an instrument come
+ * `actor` is who signed, when it was not the sender; `body` is what was recorded, where it is not what was sent (facts of an instrument
+ * come
  * from the register).
  */
 export type AppendResult
@@ -165,22 +186,46 @@ export interface ChainState { intact: boolean, brokenAt: number | null, cutOff: 
 export interface Dossier {
   format: 'needler-dossier/1'
   job: JobRow & { setup: JobSetup }
-  unit: { tag: string, name: string, site: string, make: string, nameplate: Record<string, string> }
-  sheet: { key: string, revision: number, title: string, notice: string }
+  unit: { tag: string; name: string; site: string; make: string; nameplate: Record<string, string> }
+  sheet: { key: string; revision: number; title: string; notice: string }
   state: JobState
-  readings: { position: string, name: string, stage: ReadingStage, quantity: string, stations: string[], planes: string[], values: number[][], typed: string[][], conditions?: ReadingConditions, value: number, verdict: Verdict, by: string, at: string }[]
-  events: (JobEvent & { seq: number, device: string, recordedAt: string, prevHash: string, hash: string })[]
+  readings: {
+    position: string
+    name: string
+    stage: ReadingStage
+    quantity: string
+    stations: string[]
+    planes: string[]
+    values: number[][]
+    typed: string[][]
+    conditions?: ReadingConditions
+    value: number
+    verdict: Verdict
+    by: string
+    at: string
+  }[]
+  events: (JobEvent & { seq: number; device: string; recordedAt: string; prevHash: string; hash: string })[]
   /** How many events the log has; a page of them is told to a screen, all of them to a file. */
   eventsTotal: number
-  refused: { id: string, type: string, code: string, message: string, by: string, at: string }[]
+  refused: { id: string; type: string; code: string; message: string; by: string; at: string }[]
   chain: ChainState
   /** Ticked steps that stand on a reading whose verdict was worse than the bench had shown. */
-  weakened: { step: string, title: string, reading: string, shown: string }[]
+  weakened: { step: string; title: string; reading: string; shown: string }[]
   /** Where the work departed from its sheet; `counted` by the names of the parts. */
   departures: {
-    step: string, title: string, how: Departure, reason: string, counted: { part: string, count: number }[], by: string, at: string, signedBy: string | null, madeGoodBy: string | null
+    step: string
+    title: string
+    how: Departure
+    reason: string
+    counted: { part: string; count: number }[]
+    by: string
+    at: string
+    signedBy: string | null
+    madeGoodBy: string | null
   }[]
 }
 
-/** What the live channel says: there is news of a topic, of a job with the number of events it has now. `resync` after a gap in listening. */
+/**
+ * What the live channel says: there is news of a topic, of a job with the number of events it has now. `resync` after a gap in listening.
+ */
 export type LiveMessage = { kind: 'news', topic: Topic, seq?: number } | { kind: 'resync' }

@@ -8,21 +8,30 @@ import { Client, draft, type Answer } from './client'
 const PUBLIC = new Set(['GET /health', 'GET /session', 'POST /session', 'DELETE /session', 'POST /set-up', 'GET /live'])
 
 /** Every route, as it is named and with something in its free segments. */
-const routes = () => apiRoutes.map(({ method, path }) => ({
-  method,
-  path: {
-    pattern: path,
-    filled: path.replaceAll('[id]', randomUUID()).replaceAll('[photo]', randomUUID()).replaceAll('[tag]', 'P-101').replaceAll('[key]', 'split-casing-lift-pump').replaceAll('[revision]', '1'),
-  },
-}))
+const routes = () =>
+  apiRoutes.map(({ method, path }) => ({
+    method,
+    path: {
+      pattern: path,
+      filled: path
+        .replaceAll('[id]', randomUUID())
+        .replaceAll('[photo]', randomUUID())
+        .replaceAll('[tag]', 'P-101')
+        .replaceAll('[key]', 'split-casing-lift-pump')
+        .replaceAll('[revision]', '1'),
+    },
+  }))
 
 describe('without a session', () => {
-  it.each(routes().filter(({ method, path }) => !PUBLIC.has(`${method} ${path.pattern}`)))('$method $path.pattern is refused', async ({ method, path }) => {
-    const { status, body, headers } = await new Client().send(method, path.filled)
-    expect(status).toBe(401)
-    expect(headers.get('content-type')).toContain('application/problem+json')
-    expect(body).toMatchObject({ status: 401, code: 'session.none' })
-  })
+  it.each(routes().filter(({ method, path }) => !PUBLIC.has(`${method} ${path.pattern}`)))(
+    '$method $path.pattern is refused',
+    async ({ method, path }) => {
+      const { status, body, headers } = await new Client().send(method, path.filled)
+      expect(status).toBe(401)
+      expect(headers.get('content-type')).toContain('application/problem+json')
+      expect(body).toMatchObject({ status: 401, code: 'session.none' })
+    },
+  )
 
   it('tells nobody as an answer, health in full, and nothing at other addresses', async () => {
     const client = new Client()
@@ -32,7 +41,14 @@ describe('without a session', () => {
   })
 
   it('does not open a live channel', async () => {
-    const response = await fetch(`${process.env.NEEDLER_URL}/api/live`, { headers: { 'connection': 'upgrade', 'upgrade': 'websocket', 'sec-websocket-key': 'dGhlIHNhbXBsZSBub25jZQ==', 'sec-websocket-version': '13' } }).catch((error: unknown) => error as Error)
+    const response = await fetch(`${process.env.NEEDLER_URL}/api/live`, {
+      headers: {
+        'connection': 'upgrade',
+        'upgrade': 'websocket',
+        'sec-websocket-key': 'dGhlIHNhbXBsZSBub25jZQ==',
+        'sec-websocket-version': '13',
+      },
+    }).catch((error: unknown) => error as Error)
     expect(response instanceof Response ? response.status : 'refused').not.toBe(101)
   })
 })
@@ -63,7 +79,15 @@ describe('signing in', () => {
 })
 
 describe('rights', () => {
-  const logins: Record<Role, string> = { technician: 'lindqvist', lead: 'nakamura', planner: 'osei', engineer: 'varga', admin: 'admin', trainee: 'pike', viewer: 'guest' }
+  const logins: Record<Role, string> = {
+    technician: 'lindqvist',
+    lead: 'nakamura',
+    planner: 'osei',
+    engineer: 'varga',
+    admin: 'admin',
+    trainee: 'pike',
+    viewer: 'guest',
+  }
 
   it.each<[Role, number, number, number]>([
     // role, taking a note at a job, releasing a hold point too early, bringing in an empty sheet
@@ -86,16 +110,39 @@ describe('rights', () => {
   /** Who may ask each route: all who are signed in, or these. */
   const WORKERS: readonly Role[] = ['technician', 'lead', 'engineer', 'admin']
   const TABLE: Readonly<Record<string, readonly Role[] | 'all'>> = {
-    'GET /yard': 'all', 'GET /units/[tag]': 'all', 'GET /instruments': 'all', 'GET /sheets': 'all', 'GET /sheets/[key]/[revision]': 'all',
-    'GET /jobs/[id]': 'all', 'GET /jobs/[id]/events': 'all', 'GET /jobs/[id]/dossier': 'all', 'GET /jobs/[id]/labels': 'all', 'GET /jobs/[id]/photos/[photo]': 'all',
-    'POST /jobs/[id]/events': WORKERS, 'POST /jobs/[id]/sign': WORKERS, 'PUT /jobs/[id]/photos/[photo]': WORKERS, 'POST /units/[tag]/jobs': [...WORKERS, 'planner'],
+    'GET /yard': 'all',
+    'GET /units/[tag]': 'all',
+    'GET /instruments': 'all',
+    'GET /sheets': 'all',
+    'GET /sheets/[key]/[revision]': 'all',
+    'GET /jobs/[id]': 'all',
+    'GET /jobs/[id]/events': 'all',
+    'GET /jobs/[id]/dossier': 'all',
+    'GET /jobs/[id]/labels': 'all',
+    'GET /jobs/[id]/photos/[photo]': 'all',
+    'POST /jobs/[id]/events': WORKERS,
+    'POST /jobs/[id]/sign': WORKERS,
+    'PUT /jobs/[id]/photos/[photo]': WORKERS,
+    'POST /units/[tag]/jobs': [...WORKERS, 'planner'],
     'POST /sheets': ['engineer', 'admin'],
-    'GET /people': ['admin'], 'POST /people': ['admin'], 'PATCH /people/[id]': ['admin'], 'POST /people/[id]/reset': ['admin'], 'GET /sessions': ['admin'],
-    'DELETE /sessions/[id]': 'all', 'GET /me/sessions': 'all', 'PUT /me/password': 'all', 'PUT /me/pin': 'all',
+    'GET /people': ['admin'],
+    'POST /people': ['admin'],
+    'PATCH /people/[id]': ['admin'],
+    'POST /people/[id]/reset': ['admin'],
+    'GET /sessions': ['admin'],
+    'DELETE /sessions/[id]': 'all',
+    'GET /me/sessions': 'all',
+    'PUT /me/password': 'all',
+    'PUT /me/pin': 'all',
   }
 
   it('stand in the table for every route there is', () => {
-    expect(apiRoutes.map(({ method, path }) => `${method} ${path}`).filter(name => !PUBLIC.has(name)).sort()).toEqual(Object.keys(TABLE).sort())
+    expect(
+      apiRoutes
+        .map(({ method, path }) => `${method} ${path}`)
+        .filter(name => !PUBLIC.has(name))
+        .sort(),
+    ).toEqual(Object.keys(TABLE).sort())
   })
 
   it.each(Object.entries(logins) as [Role, string][])('let a %s do what the table says, route by route', async (role, login) => {
@@ -103,7 +150,9 @@ describe('rights', () => {
     for (const { method, path } of routes()) {
       const name = `${method} ${path.pattern}`
       if (PUBLIC.has(name)) continue
-      const { status, body } = await client.send(method, path.filled, method === 'GET' || method === 'DELETE' ? undefined : '{}', { 'content-type': 'application/json' })
+      const { status, body } = await client.send(method, path.filled, method === 'GET' || method === 'DELETE' ? undefined : '{}', {
+        'content-type': 'application/json',
+      })
       const isAllowed = TABLE[name] === 'all' || TABLE[name]!.includes(role)
       // Who may not is told so before anything that was sent is looked at.
       expect([name, status === 403 && body.code === 'right.missing'], `${role}: ${status} ${body.code}`).toEqual([name, !isAllowed])
@@ -121,15 +170,24 @@ describe('rights', () => {
     const note = draft('note-added', { text: 'from outside' })
     const sealed = { key: 'AAAA', iv: 'AAAA', text: 'AAAA' }
     const asked: Record<string, Promise<Answer<ProblemDetails>>> = {
-      'GET /jobs/[id]': elsewhere.get(`/jobs/${job}`), 'GET /jobs/[id]/events': elsewhere.get(`/jobs/${job}/events?after=0`), 'GET /jobs/[id]/dossier': elsewhere.get(`/jobs/${job}/dossier`),
-      'GET /jobs/[id]/labels': elsewhere.get(`/jobs/${job}/labels`), 'GET /jobs/[id]/photos/[photo]': elsewhere.get(`/jobs/${job}/photos/${photo}`), 'GET /units/[tag]': elsewhere.get('/units/P-104'),
-      'POST /jobs/[id]/events': elsewhere.append(job, [note]), 'POST /jobs/[id]/events, sealed': elsewhere.append(job, [{ ...draft('hold-released', { step: 'isolate' }), sealed }]),
+      'GET /jobs/[id]': elsewhere.get(`/jobs/${job}`),
+      'GET /jobs/[id]/events': elsewhere.get(`/jobs/${job}/events?after=0`),
+      'GET /jobs/[id]/dossier': elsewhere.get(`/jobs/${job}/dossier`),
+      'GET /jobs/[id]/labels': elsewhere.get(`/jobs/${job}/labels`),
+      'GET /jobs/[id]/photos/[photo]': elsewhere.get(`/jobs/${job}/photos/${photo}`),
+      'GET /units/[tag]': elsewhere.get('/units/P-104'),
+      'POST /jobs/[id]/events': elsewhere.append(job, [note]),
+      'POST /jobs/[id]/events, sealed': elsewhere.append(job, [{ ...draft('hold-released', { step: 'isolate' }), sealed }]),
       'POST /jobs/[id]/sign': elsewhere.post(`/jobs/${job}/sign`, { device, event: note, login: 'brandt', pin: '481216' }),
-      'PUT /jobs/[id]/photos/[photo]': elsewhere.putPhoto(job, photo, Buffer.from('x')), 'POST /units/[tag]/jobs': elsewhere.post('/units/P-106/jobs', { reason: 'from outside', device }),
+      'PUT /jobs/[id]/photos/[photo]': elsewhere.putPhoto(job, photo, Buffer.from('x')),
+      'POST /units/[tag]/jobs': elsewhere.post('/units/P-106/jobs', { reason: 'from outside', device }),
     }
-    for (const [name, answer] of Object.entries(asked)) expect((await answer).body, name).toMatchObject({ status: 403, code: 'site.out-of-reach' })
+    for (const [name, answer] of Object.entries(asked))
+      expect((await answer).body, name).toMatchObject({ status: 403, code: 'site.out-of-reach' })
     const known = new Set(Object.keys(asked))
-    expect(apiRoutes.map(({ method, path }) => `${method} ${path}`).filter(name => /\/(jobs|units)\//.test(name) && !known.has(name))).toEqual([])
+    expect(
+      apiRoutes.map(({ method, path }) => `${method} ${path}`).filter(name => /\/(jobs|units)\//.test(name) && !known.has(name)),
+    ).toEqual([])
   })
 })
 

@@ -5,13 +5,23 @@ import type { JobBundle } from '#shared/wire/types'
 import { demoDocuments } from '../support/demo-sheet'
 import { Client } from './client'
 
-export interface Bench { client: Client, id: string, sheet: Sheet, state: () => Promise<JobState>, workTo: (step: string, before?: 'duties' | 'tick') => Promise<void> }
+export interface Bench {
+  client: Client
+  id: string
+  sheet: Sheet
+  state: () => Promise<JobState>
+  workTo: (step: string, before?: 'duties' | 'tick') => Promise<void>
+}
 
 /** A job of its own on a unit, worked through the interface by a technician and a lead. */
 export async function benchOf(tag: string, setup: object = {}, login = 'okafor'): Promise<Bench> {
   const client = await Client.as(login)
   const lead = await Client.as('brandt')
-  const { body, status } = await client.post<{ id: string }>(`/units/${tag}/jobs`, { reason: 'for a test', device: client.device, ...setup })
+  const { body, status } = await client.post<{ id: string }>(`/units/${tag}/jobs`, {
+    reason: 'for a test',
+    device: client.device,
+    ...setup,
+  })
   expect(status).toBe(200)
   const bundle = async () => (await client.get<JobBundle>(`/jobs/${body.id}`)).body
   const { job, sheet: released } = await bundle()

@@ -33,7 +33,8 @@ describe('a second signature', () => {
   it('is given by name and PIN at the bench of another and needs the right', async () => {
     const { client, id, state, workTo } = await benchOf('DP-431')
     await workTo('isolate', 'duties')
-    const sign = (login: string, pin: string) => client.post(`/jobs/${id}/sign`, { device: client.device, event: draft('hold-released', { step: 'isolate' }), login, pin })
+    const sign = (login: string, pin: string) =>
+      client.post(`/jobs/${id}/sign`, { device: client.device, event: draft('hold-released', { step: 'isolate' }), login, pin })
     expect((await sign('brandt', '111111')).body).toMatchObject({ status: 403, code: 'pin.wrong' })
     expect((await sign('brandt', '4812')).status).toBe(422)
     expect((await sign('lindqvist', PIN)).body).toMatchObject({ status: 403, code: 'right.missing' })
@@ -52,18 +53,69 @@ describe('a second signature', () => {
   })
 })
 
+describe('a departure', () => {
+  it('is a technician’s to make, a lead’s to sign, and stands in the record with both', async () => {
+    const { client, id, sheet, workTo, state } = await benchOf('DC-502')
+    const step = sheet.steps.find(one => one.makes && one.stage !== 'make-safe')!.key
+    await workTo(step, 'duties')
+    const made = draft('departure-made', { step, how: 'does not apply', reason: 'No such joint on this machine' })
+    for (const body of [
+      { step, how: 'forgotten', reason: 'because' },
+      { step, how: 'does not apply', reason: '  ' },
+      { step, how: 'does not apply' },
+      { ...made.body, signedBy: 'brandt' },
+    ]) {
+      expect((await client.append(id, [{ ...made, body }])).status, JSON.stringify(body)).toBe(422)
+    }
+    expect((await client.append(id, [made])).status).toBe(200)
+    expect((await client.append(id, [draft('step-done', { step })])).body).toMatchObject({ status: 409, code: 'step.duties-open' })
+    expect((await client.append(id, [draft('departure-signed', { step })])).body).toMatchObject({ status: 403, code: 'right.missing' })
+    const sign = (login: string) =>
+      client.post(`/jobs/${id}/sign`, { device: client.device, event: draft('departure-signed', { step }), login, pin: PIN })
+    expect((await sign('lindqvist')).body).toMatchObject({ status: 403, code: 'right.missing' })
+    expect((await sign('brandt')).body).toMatchObject({ outcome: 'recorded', signer: 'H. Brandt' })
+    expect((await client.append(id, [draft('step-done', { step })])).status).toBe(200)
+    // A signature is taken back by a lead only, and not from under a tick.
+    expect((await client.append(id, [draft('undone', { event: (await state()).departuresSigned[step]!.event })])).body).toMatchObject({
+      status: 409,
+      code: 'undo.signature',
+    })
+    const { body: dossier } = await client.get<Dossier>(`/jobs/${id}/dossier`)
+    expect(dossier.departures).toEqual([
+      expect.objectContaining({
+        step,
+        how: 'does not apply',
+        reason: 'No such joint on this machine',
+        by: 'R. Okafor',
+        signedBy: 'H. Brandt',
+        madeGoodBy: null,
+      }),
+    ])
+  })
+})
+
 describe('timers', () => {
   it('run on the server’s clock, show in the yard, and are cut short only with a reason', async () => {
     const { client, id, workTo, state } = await benchOf('C-402')
     await workTo('guard-off', 'duties')
     const early = new Date(Date.now() + 3 * 3_600_000).toISOString()
     // A bench whose clock runs three hours ahead does not end a wait of one hour.
-    expect((await client.append(id, [{ ...draft('step-done', { step: 'guard-off' }), happenedAt: early }])).body).toMatchObject({ status: 409, code: 'step.waits' })
+    expect((await client.append(id, [{ ...draft('step-done', { step: 'guard-off' }), happenedAt: early }])).body).toMatchObject({
+      status: 409,
+      code: 'step.waits',
+    })
     const { body } = await client.get<YardAnswer>('/yard?search=C-402')
     expect(body.units[0]!.openJob!.timer).toMatchObject({ name: 'Coupling cools' })
     expect(Date.parse(body.units[0]!.openJob!.timer!.endsAt) - Date.now()).toBeLessThanOrEqual(3_600_000)
     expect((await client.append(id, [draft('wait-cut', { step: 'guard-off', reason: '' })])).status).toBe(422)
-    expect((await client.append(id, [draft('wait-cut', { step: 'guard-off', reason: 'Was stopped yesterday' }), draft('step-done', { step: 'guard-off' })])).status).toBe(200)
+    expect(
+      (
+        await client.append(id, [
+          draft('wait-cut', { step: 'guard-off', reason: 'Was stopped yesterday' }),
+          draft('step-done', { step: 'guard-off' }),
+        ])
+      ).status,
+    ).toBe(200)
     expect((await state()).waitsCut['guard-off']?.reason).toBe('Was stopped yesterday')
     expect((await client.get<YardAnswer>('/yard?search=C-402')).body.units[0]!.openJob!.timer).toBeNull()
   })

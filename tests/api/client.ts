@@ -35,20 +35,33 @@ export class Client {
   }
 
   async send<T = ProblemDetails>(method: string, path: string, body?: BodyInit, headers: Record<string, string> = {}): Promise<Answer<T>> {
-    const response = await fetch(`${base()}/api${path}`, { method, headers: { ...(this.jar.size ? { cookie: this.cookies } : {}), ...headers }, body, ...(body instanceof ReadableStream ? { duplex: 'half' } : {}) } as RequestInit)
+    const response = await fetch(`${base()}/api${path}`, {
+      method,
+      headers: { ...(this.jar.size ? { cookie: this.cookies } : {}), ...headers },
+      body,
+      ...(body instanceof ReadableStream ? { duplex: 'half' } : {}),
+    } as RequestInit)
     for (const line of response.headers.getSetCookie()) {
       const [, name, value] = /^([^=]+)=([^;]*)/.exec(line)!
       this.jar.set(name!, value!)
     }
     const text = await response.text()
-    return { status: response.status, headers: response.headers, body: (/json/.test(response.headers.get('content-type') ?? '') ? JSON.parse(text) : text) as T }
+    return {
+      status: response.status,
+      headers: response.headers,
+      body: (/json/.test(response.headers.get('content-type') ?? '') ? JSON.parse(text) : text) as T,
+    }
   }
 
   get = <T = ProblemDetails>(path: string) => this.send<T>('GET', path)
-  post = <T = ProblemDetails>(path: string, body: unknown) => this.send<T>('POST', path, JSON.stringify(body), { 'content-type': 'application/json' })
+  post = <T = ProblemDetails>(path: string, body: unknown) =>
+    this.send<T>('POST', path, JSON.stringify(body), { 'content-type': 'application/json' })
 
-  put = <T = ProblemDetails>(path: string, body: unknown) => this.send<T>('PUT', path, JSON.stringify(body), { 'content-type': 'application/json' })
-  patch = <T = ProblemDetails>(path: string, body: unknown) => this.send<T>('PATCH', path, JSON.stringify(body), { 'content-type': 'application/json' })
+  put = <T = ProblemDetails>(path: string, body: unknown) =>
+    this.send<T>('PUT', path, JSON.stringify(body), { 'content-type': 'application/json' })
+
+  patch = <T = ProblemDetails>(path: string, body: unknown) =>
+    this.send<T>('PATCH', path, JSON.stringify(body), { 'content-type': 'application/json' })
 
   /** Announces a photo as a bench does and gives its number. */
   async announcePhoto(job: string, more: object = {}): Promise<string> {
@@ -58,10 +71,11 @@ export class Client {
     return photo
   }
 
-  putPhoto = (job: string, photo: string, bytes: Uint8Array) => this.send('PUT', `/jobs/${job}/photos/${photo}`, bytes as unknown as BodyInit, { 'content-type': 'image/jpeg' })
+  putPhoto = (job: string, photo: string, bytes: Uint8Array) =>
+    this.send('PUT', `/jobs/${job}/photos/${photo}`, bytes as unknown as BodyInit, { 'content-type': 'image/jpeg' })
 
   append = (job: string, events: unknown[]) =>
-    this.post<{ results: AppendResult[], seq: number } & ProblemDetails>(`/jobs/${job}/events`, { device: this.device, events })
+    this.post<{ results: AppendResult[]; seq: number } & ProblemDetails>(`/jobs/${job}/events`, { device: this.device, events })
 
   async openJobOf(tag: string): Promise<string> {
     const { body } = await this.get<YardAnswer>(`/yard?search=${tag}`)
@@ -75,4 +89,9 @@ export class Client {
 }
 
 /** An event as a bench sends it. */
-export const draft = <T extends EventType>(type: T, body: EventBodies[T]) => ({ id: randomUUID(), type, happenedAt: new Date().toISOString(), body })
+export const draft = <T extends EventType>(type: T, body: EventBodies[T]) => ({
+  id: randomUUID(),
+  type,
+  happenedAt: new Date().toISOString(),
+  body,
+})

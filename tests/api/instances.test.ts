@@ -12,18 +12,25 @@ import { askLive, hear, sendText } from './live-channel'
 
 /** A second server on the same database, as behind a balancer. */
 let other: { address: string, stop: () => Promise<unknown> }
-const startOther = async () => startServer({
-  url: process.env.DATABASE_URL!, secret: process.env.NUXT_SESSION_PASSWORD!, host: '127.0.0.1', port: await freePort(), onLine: () => undefined,
-  env: { LOG_LEVEL: 'warn', NEEDLER_PHOTOS: process.env.NEEDLER_PHOTOS!, NEEDLER_SEAL_SECRET: process.env.NEEDLER_SEAL_SECRET! },
-})
+const startOther = async () =>
+  startServer({
+    url: process.env.DATABASE_URL!,
+    secret: process.env.NUXT_SESSION_PASSWORD!,
+    host: '127.0.0.1',
+    port: await freePort(),
+    onLine: () => undefined,
+    env: { LOG_LEVEL: 'warn', NEEDLER_PHOTOS: process.env.NEEDLER_PHOTOS!, NEEDLER_SEAL_SECRET: process.env.NEEDLER_SEAL_SECRET! },
+  })
 beforeAll(async () => { other = await startOther() }, 60_000)
 afterAll(async () => {
   await other.stop()
   await closeConnection()
 })
 
-const there = (client: Client, path: string, init: RequestInit = {}) => fetch(`${other.address}/api${path}`, { ...init, headers: { cookie: client.cookies, ...init.headers } })
-const within = <T>(ms: number, promise: Promise<T>) => Promise.race([promise, new Promise<'too late'>(resolve => setTimeout(resolve, ms, 'too late'))])
+const there = (client: Client, path: string, init: RequestInit = {}) =>
+  fetch(`${other.address}/api${path}`, { ...init, headers: { cookie: client.cookies, ...init.headers } })
+const within = <T>(ms: number, promise: Promise<T>) =>
+  Promise.race([promise, new Promise<'too late'>(resolve => setTimeout(resolve, ms, 'too late'))])
 
 describe('two instances', () => {
   it('end a session together: within two seconds the other one knows it no more, and its channel is closed', async () => {
@@ -34,7 +41,9 @@ describe('two instances', () => {
     const cookies = client.cookies
     expect((await client.send('DELETE', '/session')).status).toBe(200)
     expect(await within(2000, live.closed.then(() => 'closed'))).toBe('closed')
-    await vi.waitFor(async () => expect((await fetch(`${other.address}/api/yard`, { headers: { cookie: cookies } })).status).toBe(401), { timeout: 2000 })
+    await vi.waitFor(async () => expect((await fetch(`${other.address}/api/yard`, { headers: { cookie: cookies } })).status).toBe(401), {
+      timeout: 2000,
+    })
   })
 
   it('tell each other the news of a job, its machine and the yard, to whom it reaches', async () => {
@@ -71,7 +80,14 @@ describe('two instances', () => {
     // This one has not seen the job yet, so it starts from what is kept.
     const bundle = await (await there(client, `/jobs/${job}`)).json() as JobBundle
     expect([bundle.snapshot, bundle.events.length, bundle.head.seq]).toEqual([null, before, before])
-    const answer = await there(client, `/jobs/${job}/events`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ device: client.device, events: Array.from({ length: 60 }, (_, i) => draft('note-added', { text: `after ${i}` })) }) })
+    const answer = await there(client, `/jobs/${job}/events`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        device: client.device,
+        events: Array.from({ length: 60 }, (_, i) => draft('note-added', { text: `after ${i}` })),
+      }),
+    })
     expect([answer.status, (await answer.json() as { seq: number }).seq]).toEqual([200, before + 60])
     const [kept] = await database().select().from(jobSnapshot).where(eq(jobSnapshot.jobId, job))
     expect(kept).toMatchObject({ format: STATE_FORMAT, seq: before + 60 })
@@ -84,8 +100,15 @@ describe('two instances', () => {
     await database().update(readModel).set({ version: 0 }).where(eq(readModel.name, 'readings'))
     const third = await startOther()
     try {
-      await vi.waitFor(async () => expect(await database().select().from(reading).where(eq(reading.eventId, row!.eventId))).toEqual([row]), { timeout: 20_000, interval: 200 })
-      await vi.waitFor(async () => expect((await database().select().from(readModel).where(eq(readModel.name, 'readings')))[0]!.version).toBeGreaterThan(0), { timeout: 20_000, interval: 200 })
+      await vi.waitFor(
+        async () => expect(await database().select().from(reading).where(eq(reading.eventId, row!.eventId))).toEqual([row]),
+        { timeout: 20_000, interval: 200 },
+      )
+      await vi.waitFor(
+        async () =>
+          expect((await database().select().from(readModel).where(eq(readModel.name, 'readings')))[0]!.version).toBeGreaterThan(0),
+        { timeout: 20_000, interval: 200 },
+      )
     } finally {
       await third.stop()
     }

@@ -50,7 +50,8 @@ describe('appending', () => {
     expect(first.body.results.map(result => result.outcome)).toEqual(['recorded', 'recorded'])
     const again = await client.append(job, [...notes, draft('note-added', { text: 'three' })])
     expect(again.body.results).toEqual([
-      expect.objectContaining({ id: notes[0]!.id, outcome: 'duplicate', seq: before + 1 }), expect.objectContaining({ id: notes[1]!.id, outcome: 'duplicate', seq: before + 2 }),
+      expect.objectContaining({ id: notes[0]!.id, outcome: 'duplicate', seq: before + 1 }),
+      expect.objectContaining({ id: notes[1]!.id, outcome: 'duplicate', seq: before + 2 }),
       expect.objectContaining({ outcome: 'recorded', seq: before + 3 }),
     ])
     const twins = draft('note-added', { text: 'twice in one message' })
@@ -161,7 +162,9 @@ describe('starting', () => {
 
   it('is done once when two start at once', async () => {
     const clients = await Promise.all(['okafor', 'lindqvist', 'brandt'].map(login => Client.as(login)))
-    const answers = await Promise.all(clients.map(client => client.post<{ id?: string, job?: string }>('/units/P-101/jobs', { reason: 'at once', device: client.device })))
+    const answers = await Promise.all(
+      clients.map(client => client.post<{ id?: string; job?: string }>('/units/P-101/jobs', { reason: 'at once', device: client.device })),
+    )
     expect(answers.map(answer => answer.status).sort()).toEqual([200, 409, 409])
     const jobs = await database().select().from(jobTable).where(eq(jobTable.reason, 'at once'))
     expect(jobs.length).toBe(1)
@@ -171,10 +174,30 @@ describe('starting', () => {
 
 describe('bad input', () => {
   it.each<[string, unknown, number, string]>([
-    ['letters for a reading', { type: 'reading-taken', body: { position: 'end-float', stage: 'as-found', values: [['abc']], typed: [['abc']] } }, 422, 'input.bad'],
-    ['an infinite reading', { type: 'reading-taken', body: { position: 'end-float', stage: 'as-found', values: [[1e300]], typed: [['1e300']] } }, 422, 'input.bad'],
-    ['a grid of another shape', { type: 'reading-taken', body: { position: 'end-float', stage: 'as-found', values: [[1, 2]], typed: [['1', '2']] } }, 409, 'reading.shape'],
-    ['an unknown position', { type: 'reading-taken', body: { position: 'moon', stage: 'as-found', values: [[1]], typed: [['1']] } }, 409, 'job.unknown-reference'],
+    [
+      'letters for a reading',
+      { type: 'reading-taken', body: { position: 'end-float', stage: 'as-found', values: [['abc']], typed: [['abc']] } },
+      422,
+      'input.bad',
+    ],
+    [
+      'an infinite reading',
+      { type: 'reading-taken', body: { position: 'end-float', stage: 'as-found', values: [[1e300]], typed: [['1e300']] } },
+      422,
+      'input.bad',
+    ],
+    [
+      'a grid of another shape',
+      { type: 'reading-taken', body: { position: 'end-float', stage: 'as-found', values: [[1, 2]], typed: [['1', '2']] } },
+      409,
+      'reading.shape',
+    ],
+    [
+      'an unknown position',
+      { type: 'reading-taken', body: { position: 'moon', stage: 'as-found', values: [[1]], typed: [['1']] } },
+      409,
+      'job.unknown-reference',
+    ],
     ['an unknown step', { type: 'step-done', body: { step: 'polish' } }, 409, 'job.unknown-reference'],
     ['an unknown type', { type: 'step-skipped', body: { step: 'isolate' } }, 422, 'input.bad'],
     ['an opening from outside', { type: 'job-opened', body: { reason: 'mine' } }, 422, 'input.bad'],
@@ -188,7 +211,7 @@ describe('bad input', () => {
     const client = await Client.as('okafor')
     const job = await client.openJobOf('P-105')
     const before = await client.seqOf(job)
-    const answer = await client.append(job, [{ id: randomUUID(), happenedAt: new Date().toISOString(), ...event as object }])
+    const answer = await client.append(job, [{ id: randomUUID(), happenedAt: new Date().toISOString(), ...(event as object) }])
     expect(answer.body).toMatchObject({ status, code })
     expect(answer.body.detail.length).toBeGreaterThan(20)
     expect(JSON.stringify(answer.body)).not.toMatch(/\bat .*\.m?js|postgres|select /)
@@ -219,10 +242,17 @@ describe('bad input', () => {
     const path = `/jobs/${await client.openJobOf('P-105')}/events`
     const json = { 'content-type': 'application/json' }
     expect((await client.send('POST', path, '{"device": ', json)).body).toMatchObject({ status: 400, code: 'body.bad-json' })
-    expect((await client.send('POST', path, 'device=1', { 'content-type': 'application/x-www-form-urlencoded' })).body).toMatchObject({ status: 415 })
+    expect((await client.send('POST', path, 'device=1', { 'content-type': 'application/x-www-form-urlencoded' })).body).toMatchObject({
+      status: 415,
+    })
     // 50 MB, once with its length told and once in pieces without one.
     const large = 'x'.repeat(50 * 1024 * 1024)
-    expect(await client.send('POST', path, large, json).then(answer => answer.status, () => 'cut off')).toSatisfy((outcome: unknown) => outcome === 413 || outcome === 'cut off')
+    expect(
+      await client.send('POST', path, large, json).then(
+        answer => answer.status,
+        () => 'cut off',
+      ),
+    ).toSatisfy((outcome: unknown) => outcome === 413 || outcome === 'cut off')
     let sent = 0
     const pieces = new ReadableStream({
       async pull(controller) {
@@ -231,11 +261,23 @@ describe('bad input', () => {
         else controller.close()
       },
     })
-    expect(await client.send('POST', path, pieces, json).then(answer => answer.status, () => 'cut off')).toSatisfy((outcome: unknown) => outcome === 413 || outcome === 'cut off')
+    expect(
+      await client.send('POST', path, pieces, json).then(
+        answer => answer.status,
+        () => 'cut off',
+      ),
+    ).toSatisfy((outcome: unknown) => outcome === 413 || outcome === 'cut off')
     expect((await client.get('/health')).status).toBe(200)
   })
 
-  it.each([['/jobs/not-a-job', 422], [`/jobs/${randomUUID()}`, 404], ['/units/X-1', 404], ['/yard?limit=many', 422], ['/yard?colour=red', 422], ['/sheets/none/1', 404]])('GET %s is %i', async (path, status) => {
+  it.each([
+    ['/jobs/not-a-job', 422],
+    [`/jobs/${randomUUID()}`, 404],
+    ['/units/X-1', 404],
+    ['/yard?limit=many', 422],
+    ['/yard?colour=red', 422],
+    ['/sheets/none/1', 404],
+  ])('GET %s is %i', async (path, status) => {
     const { body } = await (await Client.as('okafor')).get(path)
     expect(body).toMatchObject({ status })
   })
@@ -248,7 +290,10 @@ describe('bad input', () => {
     expect(bad.body).toMatchObject({ status: 422, code: 'sheet.bad', faults: [{ place: '/steps/0/after' }] })
     const good = { ...liftPumpDocument(), key: 'test-pump' }
     expect((await engineer.post('/sheets', good)).body).toEqual({ key: 'test-pump', revision: good.revision })
-    expect((await engineer.post('/sheets', { ...good, title: 'Another' })).body).toMatchObject({ status: 409, code: 'sheet.released-already' })
+    expect((await engineer.post('/sheets', { ...good, title: 'Another' })).body).toMatchObject({
+      status: 409,
+      code: 'sheet.released-already',
+    })
     expect((await engineer.get('/sheets/test-pump/2')).body).toMatchObject({ title: good.title })
   })
 })

@@ -7,7 +7,15 @@ export interface LiveAnswer { status: number, socket?: Socket, closed: Promise<v
 export function askLive(path: string, headers: Record<string, string>): Promise<LiveAnswer> {
   const url = new URL(path, process.env.NEEDLER_URL)
   return new Promise((resolve, reject) => {
-    const asked = request(url, { headers: { 'connection': 'upgrade', 'upgrade': 'websocket', 'sec-websocket-key': 'dGhlIHNhbXBsZSBub25jZQ==', 'sec-websocket-version': '13', ...headers } })
+    const asked = request(url, {
+      headers: {
+        'connection': 'upgrade',
+        'upgrade': 'websocket',
+        'sec-websocket-key': 'dGhlIHNhbXBsZSBub25jZQ==',
+        'sec-websocket-version': '13',
+        ...headers,
+      },
+    })
     asked.setTimeout(10_000, () => asked.destroy(new Error('no answer to an upgrade')))
     asked.on('upgrade', (response, socket) => {
       socket.resume()

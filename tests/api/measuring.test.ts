@@ -10,14 +10,22 @@ import { Client, draft } from './client'
 afterAll(closeConnection)
 
 const typed = (values: number[][]) => values.map(row => row.map(String))
-const take = (position: string, values: number[][], more: object = {}) => draft('reading-taken', { position, stage: 'as-found', values, typed: typed(values), ...more })
+const take = (position: string, values: number[][], more: object = {}) =>
+  draft('reading-taken', { position, stage: 'as-found', values, typed: typed(values), ...more })
 const steel = { alphaPart: 11.5e-6, alphaInstrument: 11.5e-6 }
 
 describe('instruments', () => {
   it('are told to everybody who may see a job, with range, uncertainty and calibration', async () => {
     const { body } = await (await Client.as('guest')).get<InstrumentRow[]>('/instruments')
     expect(body.length).toBeGreaterThan(10)
-    expect(body.find(one => one.tag === 'MIC-13')).toMatchObject({ kind: 'micrometer', quantity: 'length', rangeFrom: 50, rangeTo: 75, uncertainty: 0.002, step: 0.001 })
+    expect(body.find(one => one.tag === 'MIC-13')).toMatchObject({
+      kind: 'micrometer',
+      quantity: 'length',
+      rangeFrom: 50,
+      rangeTo: 75,
+      uncertainty: 0.002,
+      step: 0.001,
+    })
     const today = new Date().toISOString().slice(0, 10)
     expect(body.filter(one => one.calibratedUntil < today).map(one => one.tag)).toEqual(['MIC-14'])
   })
@@ -29,13 +37,24 @@ describe('a reading', () => {
     const id = await client.openJobOf('DCM-581')
     const { body: register } = await client.get<InstrumentRow[]>('/instruments')
     const { calibratedUntil } = register.find(one => one.tag === 'MIC-13')!
-    const conditions = { instrument: { tag: 'MIC-13', uncertainty: 0.002, calibratedUntil }, temperature: { partC: 40, instrumentC: 20, ...steel } }
+    const conditions = {
+      instrument: { tag: 'MIC-13', uncertainty: 0.002, calibratedUntil },
+      temperature: { partC: 40, instrumentC: 20, ...steel },
+    }
     // 55.032 is out of 55.011 … 55.030; 20 K warmer than the micrometer it is 55.0193 at 20 °C.
     const warm = take('seat-de', [[55.032, 55.032], [55.032, 55.032]], { conditions })
     expect((await client.append(id, [warm])).body.results[0]).toMatchObject({ outcome: 'recorded' })
     const { body: dossier } = await client.get<Dossier>(`/jobs/${id}/dossier`)
     const kept = dossier.readings.findLast(one => one.position === 'seat-de')!
-    expect(kept).toMatchObject({ verdict: 'in', conditions, values: [[55.032, 55.032], [55.032, 55.032]], value: expect.closeTo(55.032 / (1 + 11.5e-6 * 20), 9) as number })
+    expect(kept).toMatchObject({
+      verdict: 'in',
+      conditions,
+      values: [
+        [55.032, 55.032],
+        [55.032, 55.032],
+      ],
+      value: expect.closeTo(55.032 / (1 + 11.5e-6 * 20), 9) as number,
+    })
     const [row] = await database().select().from(reading).where(eq(reading.eventId, warm.id))
     expect(row).toMatchObject({ verdict: 'in', value: kept.value })
     const { body: unit } = await client.get<UnitAnswer>('/units/DCM-581')
@@ -69,8 +88,18 @@ describe('a reading', () => {
 
   it.each<[string, object, number, string]>([
     ['an instrument without a calibration', { conditions: { instrument: { tag: 'MIC-13', uncertainty: 0.002 } } }, 422, 'input.bad'],
-    ['a tag that is none', { conditions: { instrument: { tag: 'mike', uncertainty: 0.002, calibratedUntil: '2099-01-31' } } }, 422, 'input.bad'],
-    ['a negative uncertainty', { conditions: { instrument: { tag: 'MIC-13', uncertainty: -1, calibratedUntil: '2099-01-31' } } }, 422, 'input.bad'],
+    [
+      'a tag that is none',
+      { conditions: { instrument: { tag: 'mike', uncertainty: 0.002, calibratedUntil: '2099-01-31' } } },
+      422,
+      'input.bad',
+    ],
+    [
+      'a negative uncertainty',
+      { conditions: { instrument: { tag: 'MIC-13', uncertainty: -1, calibratedUntil: '2099-01-31' } } },
+      422,
+      'input.bad',
+    ],
     ['conditions that say nothing', { conditions: {} }, 422, 'input.bad'],
     ['half a temperature', { conditions: { temperature: { partC: 30, ...steel } } }, 422, 'input.bad'],
     ['below absolute zero', { conditions: { temperature: { partC: -300, instrumentC: 20, ...steel } } }, 422, 'input.bad'],
@@ -79,7 +108,13 @@ describe('a reading', () => {
     const client = await Client.as('okafor')
     const id = await client.openJobOf('P-102')
     const before = await client.seqOf(id)
-    const answer = await client.append(id, [take('seat-de', Array.from({ length: 3 }, () => [70.012, 70.012]), more)])
+    const answer = await client.append(id, [
+      take(
+        'seat-de',
+        Array.from({ length: 3 }, () => [70.012, 70.012]),
+        more,
+      ),
+    ])
     expect(answer.body).toMatchObject({ status, code })
     expect(await client.seqOf(id)).toBe(before)
   })

@@ -37,7 +37,12 @@ function run(script: string[], env: Record<string, string>): Started {
   const child = spawn(process.execPath, script, { env: { ...process.env, NEEDLER_BACKUP_PASSPHRASE: 'twelve wet ropes', ...env } })
   let said = ''
   for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk: Buffer) => { said += chunk.toString() })
-  return { child, said: () => said, ended: new Promise(resolve => child.on('exit', resolve)), closed: new Promise(resolve => child.on('close', resolve)) }
+  return {
+    child,
+    said: () => said,
+    ended: new Promise(resolve => child.on('exit', resolve)),
+    closed: new Promise(resolve => child.on('close', resolve)),
+  }
 }
 const until = (check: () => unknown, ms = 90_000) => vi.waitFor(check, { timeout: ms, interval: 150 })
 async function tool(name: string, data: string, ...args: string[]): Promise<{ code: number | null, said: string }> {
@@ -131,7 +136,17 @@ describe('an installation', () => {
     const client = await Client.as('okafor')
     const job = await client.openJobOf('P-104')
     const photo = await client.announcePhoto(job)
-    expect((await client.putPhoto(job, photo, await sharp({ create: { width: 300, height: 200, channels: 3, background: '#345' } }).jpeg().toBuffer())).status).toBe(200)
+    expect(
+      (
+        await client.putPhoto(
+          job,
+          photo,
+          await sharp({ create: { width: 300, height: 200, channels: 3, background: '#345' } })
+            .jpeg()
+            .toBuffer(),
+        )
+      ).status,
+    ).toBe(200)
     const before = await hashesOf((await runningCluster(home))!)
     const backup = await tool('backup', home, archive)
     expect(backup.said).toContain(`${before.length} entries`)
@@ -169,7 +184,13 @@ describe('an installation', () => {
     const [gone] = await sql`delete from photo where id = (select id from photo order by id limit 1) returning id`
     const found = await tool('verify', home)
     expect(found.code).toBe(1)
-    for (const sentence of ['its snapshot at entry', 'what lists show of it', 'the readings shown to the fleet', `what is known of photo ${gone!.id}`]) expect(found.said).toContain(sentence)
+    for (const sentence of [
+      'its snapshot at entry',
+      'what lists show of it',
+      'the readings shown to the fleet',
+      `what is known of photo ${gone!.id}`,
+    ])
+      expect(found.said).toContain(sentence)
     expect((await tool('rebuild', home)).code).toBe(0)
     expect((await tool('verify', home)).said).toContain('no fault')
     // The record itself is nothing that could be mended.

@@ -17,10 +17,20 @@ import { Client, draft } from './client'
 
 afterAll(closeConnection)
 
-const picture = (width = 640, height = 480, background = '#556') => sharp({ create: { width, height, channels: 3, background } })
-  .withExif({ IFD0: { Make: 'Made-up camera', Copyright: 'somebody' }, IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '51/1 30/1 0/1' } }).jpeg().toBuffer()
-const get = (client: Client, job: string, photo: string) => fetch(`${process.env.NEEDLER_URL}/api/jobs/${job}/photos/${photo}`, { headers: { cookie: client.cookies } })
-const kept = async (job: string, photo: string) => (await database().select().from(jobEvent).where(and(eq(jobEvent.jobId, job), eq(jobEvent.type, 'photo-kept')))).filter(row => row.body.photo === photo)
+const picture = (width = 640, height = 480, background = '#556') =>
+  sharp({ create: { width, height, channels: 3, background } })
+    .withExif({ IFD0: { Make: 'Made-up camera', Copyright: 'somebody' }, IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '51/1 30/1 0/1' } })
+    .jpeg()
+    .toBuffer()
+const get = (client: Client, job: string, photo: string) =>
+  fetch(`${process.env.NEEDLER_URL}/api/jobs/${job}/photos/${photo}`, { headers: { cookie: client.cookies } })
+const kept = async (job: string, photo: string) =>
+  (
+    await database()
+      .select()
+      .from(jobEvent)
+      .where(and(eq(jobEvent.jobId, job), eq(jobEvent.type, 'photo-kept')))
+  ).filter(row => row.body.photo === photo)
 
 describe('a photo', () => {
   it('is kept without what the camera wrote beside it, its hash goes into the chain, and it is shown to those who may see the job', async () => {
@@ -101,9 +111,22 @@ describe('a photo', () => {
     ['a drawing that would take minutes', () => Buffer.from(SVG), 422, 'photo.bad'],
     ['a drawing that says it is a picture', () => Buffer.concat([Buffer.from('ffd8ffe0', 'hex'), Buffer.from(SVG)]), 422, 'photo.bad'],
     ['a document', () => Buffer.from('%PDF-1.7\n1 0 obj<<>>endobj'), 422, 'photo.bad'],
-    ['an animation', async () => Buffer.from('474946383961010001008000000000000000000021f90401000000002c00000000010001000002024401003b', 'hex'), 422, 'photo.bad'],
+    [
+      'an animation',
+      async () => Buffer.from('474946383961010001008000000000000000000021f90401000000002c00000000010001000002024401003b', 'hex'),
+      422,
+      'photo.bad',
+    ],
     ['half a picture', async () => (await picture()).subarray(0, 500), 422, 'photo.bad'],
-    ['a small file of a hundred megapixels', () => sharp({ create: { width: 12_000, height: 9000, channels: 3, background: '#fff' } }).png({ compressionLevel: 9 }).toBuffer(), 422, 'photo.bad'],
+    [
+      'a small file of a hundred megapixels',
+      () =>
+        sharp({ create: { width: 12_000, height: 9000, channels: 3, background: '#fff' } })
+          .png({ compressionLevel: 9 })
+          .toBuffer(),
+      422,
+      'photo.bad',
+    ],
     ['nothing', () => Buffer.alloc(0), 422, 'photo.empty'],
     ['13 MB', () => Buffer.alloc(13 * 1024 * 1024), 413, 'body.too-large'],
   ])('is refused when it is %s', async (_name, bytes, status, code) => {
@@ -147,7 +170,13 @@ describe('a photo in a bucket', () => {
     const keep = async (bytes: Buffer) => {
       const path = join(folder, randomUUID())
       writeFileSync(path, bytes)
-      return keepPhoto(database(), store, okafor, { job, photo, device: randomUUID() }, { path, size: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex') })
+      return keepPhoto(
+        database(),
+        store,
+        okafor,
+        { job, photo, device: randomUUID() },
+        { path, size: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex') },
+      )
     }
     const bytes = await picture(320, 200)
     faults.breaks = true

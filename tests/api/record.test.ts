@@ -21,11 +21,25 @@ describe('the chain', () => {
     }
     expect((await client.post(`/jobs/${job.toUpperCase()}/events`, { device: client.device, events: [note] })).status).toBe(422)
     expect((await client.post(`/jobs/${job}/events`, { device: client.device.toUpperCase(), events: [note] })).status).toBe(422)
-    for (const happenedAt of ['0026-05-04T08:00:00.000Z', '1999-05-04T08:00:00Z', '+012026-05-04T08:00:00Z', '2026-05-04T08:00:00+02:00', '2026-02-31T08:00:00Z', 'May 4']) {
+    for (const happenedAt of [
+      '0026-05-04T08:00:00.000Z',
+      '1999-05-04T08:00:00Z',
+      '+012026-05-04T08:00:00Z',
+      '2026-05-04T08:00:00+02:00',
+      '2026-02-31T08:00:00Z',
+      'May 4',
+    ]) {
       expect((await client.append(job, [{ ...note, happenedAt }])).status, happenedAt).toBe(422)
     }
     const odd = { text: 'ä · ﬀ · e\u0301 · 𝔘 · "\\/\u2028' }
-    expect((await client.append(job, [{ ...note, body: odd }, draft('mark-made', { mark: 'MK-1', way: 'punch', angleDeg: 1e-7, note: ' trimmed ' })])).status).toBe(200)
+    expect(
+      (
+        await client.append(job, [
+          { ...note, body: odd },
+          draft('mark-made', { mark: 'MK-1', way: 'punch', angleDeg: 1e-7, note: ' trimmed ' }),
+        ])
+      ).status,
+    ).toBe(200)
     expect((await dossierOf(client, job)).chain).toMatchObject({ intact: true, cutOff: false })
   })
 
@@ -59,7 +73,11 @@ describe('the chain', () => {
     const client = await Client.as('okafor')
     const job = await client.openJobOf('P-102')
     for (let i = 0; i < 3; i++) await client.append(job, Array.from({ length: 100 }, (_, n) => draft('note-added', { text: `${i} ${n}` })))
-    const [first, second, file] = await Promise.all([dossierOf(client, job), client.get<Dossier>(`/jobs/${job}/dossier?after=300`), client.get<Dossier>(`/jobs/${job}/dossier?as=json`)])
+    const [first, second, file] = await Promise.all([
+      dossierOf(client, job),
+      client.get<Dossier>(`/jobs/${job}/dossier?after=300`),
+      client.get<Dossier>(`/jobs/${job}/dossier?as=json`),
+    ])
     expect(first.events.length).toBe(300)
     expect(second.body.events[0]!.seq).toBe(301)
     expect(file.body.events.map(event => event.seq)).toEqual(Array.from({ length: first.eventsTotal }, (_, i) => i + 1))
@@ -67,7 +85,14 @@ describe('the chain', () => {
 })
 
 describe('what the record believes', () => {
-  const seat = (value: string, more: object = {}) => draft('reading-taken', { position: 'seat-de', stage: 'as-found', values: Array.from({ length: 3 }, () => [Number(value), Number(value)]), typed: Array.from({ length: 3 }, () => [value, value]), ...more })
+  const seat = (value: string, more: object = {}) =>
+    draft('reading-taken', {
+      position: 'seat-de',
+      stage: 'as-found',
+      values: Array.from({ length: 3 }, () => [Number(value), Number(value)]),
+      typed: Array.from({ length: 3 }, () => [value, value]),
+      ...more,
+    })
   const readings = (id: string) => database().select().from(reading).where(eq(reading.eventId, id))
 
   it('of a value is what was typed beside it', async () => {
@@ -85,7 +110,10 @@ describe('what the record believes', () => {
     const mic = register.find(row => row.tag === 'MIC-13')!
     const told = { conditions: { instrument: { tag: 'MIC-13', uncertainty: 0, calibratedUntil: '2099-12-31' } } }
     const { body } = await client.append(job, [seat('70.012', told)])
-    expect(body.results[0]).toMatchObject({ outcome: 'recorded', body: { conditions: { instrument: { tag: 'MIC-13', uncertainty: mic.uncertainty, calibratedUntil: mic.calibratedUntil } } } })
+    expect(body.results[0]).toMatchObject({
+      outcome: 'recorded',
+      body: { conditions: { instrument: { tag: 'MIC-13', uncertainty: mic.uncertainty, calibratedUntil: mic.calibratedUntil } } },
+    })
     expect((await dossierOf(client, job)).chain.intact).toBe(true)
   })
 
@@ -106,14 +134,18 @@ describe('what the record believes', () => {
     expect(taker.length).toBeGreaterThan(0)
     expect(dossier.weakened[0]).toMatchObject({ shown: 'in' })
     // Measured anew with a good one, nothing is weak any more.
-    await client.append(job, [seat('70.012', { conditions: { instrument: { tag: 'MIC-13', uncertainty: 0.002, calibratedUntil: '2099-12-31' } } })])
+    await client.append(job, [
+      seat('70.012', { conditions: { instrument: { tag: 'MIC-13', uncertainty: 0.002, calibratedUntil: '2099-12-31' } } }),
+    ])
     expect((await dossierOf(client, job)).weakened).toEqual([])
   })
 
   it('of a time is nothing before the job was there, nor a wait begun before what it stands on', async () => {
     const { client, id, workTo } = await benchOf('M-103')
     const ago = (minutes: number) => new Date(Date.now() - minutes * 60_000).toISOString()
-    expect((await client.append(id, [{ ...draft('note-added', { text: 'yesterday' }), happenedAt: ago(600) }])).body).toMatchObject({ code: 'event.before-job' })
+    expect((await client.append(id, [{ ...draft('note-added', { text: 'yesterday' }), happenedAt: ago(600) }])).body).toMatchObject({
+      code: 'event.before-job',
+    })
     // A few seconds are a clock.
     expect((await client.append(id, [{ ...draft('note-added', { text: 'just now' }), happenedAt: ago(0.5) }])).status).toBe(200)
     await workTo('still')
@@ -141,7 +173,14 @@ describe('what the record believes', () => {
 describe('what was refused', () => {
   it('is kept for those who may work there, no more than a bounded number, and none of it after the closing', async () => {
     const job = await (await Client.as('okafor')).openJobOf('P-104')
-    const kept = async (login: string) => (await database().select({ id: jobEventRefused.id }).from(jobEventRefused).innerJoin(person, eq(person.id, jobEventRefused.actorId)).where(and(eq(jobEventRefused.jobId, job), eq(person.login, login)))).length
+    const kept = async (login: string) =>
+      (
+        await database()
+          .select({ id: jobEventRefused.id })
+          .from(jobEventRefused)
+          .innerJoin(person, eq(person.id, jobEventRefused.actorId))
+          .where(and(eq(jobEventRefused.jobId, job), eq(person.login, login)))
+      ).length
     const wrong = (n: number) => Array.from({ length: n }, () => draft('step-done', { step: 'nonsense' }))
     for (const login of ['guest', 'duarte', 'osei']) {
       const client = await Client.as(login)
@@ -164,15 +203,26 @@ describe('work of somebody who is gone', () => {
     const [okafor, lead] = await Promise.all(['okafor', 'brandt'].map(login => Client.as(login)))
     const job = await okafor!.openJobOf('P-105')
     const [holm] = await database().select().from(person).where(eq(person.login, 'holm'))
-    const send = (client: Client, events: unknown[]) => client.post<{ results: { outcome: string, actor?: object }[] } & { code: string, status: number }>(`/jobs/${job}/events`, { device: client.device, enteredFor: { id: holm!.id, name: 'somebody else' }, events })
+    const send = (client: Client, events: unknown[]) =>
+      client.post<{ results: { outcome: string; actor?: object }[] } & { code: string; status: number }>(`/jobs/${job}/events`, {
+        device: client.device,
+        enteredFor: { id: holm!.id, name: 'somebody else' },
+        events,
+      })
     const note = draft('note-added', { text: 'waited on the tablet' })
     expect((await send(lead!, [note])).body).toMatchObject({ status: 409, code: 'person.there' })
     await database().update(person).set({ active: false }).where(eq(person.id, holm!.id))
     expect((await send(okafor!, [note])).body).toMatchObject({ status: 403, code: 'right.missing' })
-    expect((await send(lead!, [note])).body.results[0]).toMatchObject({ outcome: 'recorded', actor: { name: 'H. Brandt, entered for E. Holm' } })
+    expect((await send(lead!, [note])).body.results[0]).toMatchObject({
+      outcome: 'recorded',
+      actor: { name: 'H. Brandt, entered for E. Holm' },
+    })
     await database().update(person).set({ active: true }).where(eq(person.id, holm!.id))
     const dossier = await dossierOf(lead!, job)
-    expect(dossier.events.concat((await okafor!.get<Dossier>(`/jobs/${job}/dossier?after=300`)).body.events).find(event => event.id === note.id)!.actor.name).toBe('H. Brandt, entered for E. Holm')
+    expect(
+      dossier.events.concat((await okafor!.get<Dossier>(`/jobs/${job}/dossier?after=300`)).body.events).find(event => event.id === note.id)!
+        .actor.name,
+    ).toBe('H. Brandt, entered for E. Holm')
     expect(dossier.chain.intact).toBe(true)
   })
 })
@@ -181,7 +231,11 @@ describe('a sheet', () => {
   it('whose keys name what every object has is refused', async () => {
     const engineer = await Client.as('varga')
     const { body: sheet } = await engineer.get<{ key: string, steps: { key: string }[] }>('/sheets/lever-hoist/1')
-    const answer = await engineer.post('/sheets', { ...sheet, key: 'odd-hoist', steps: sheet.steps.map((step, i) => i === 2 ? { ...step, key: 'constructor' } : step) })
+    const answer = await engineer.post('/sheets', {
+      ...sheet,
+      key: 'odd-hoist',
+      steps: sheet.steps.map((step, i) => (i === 2 ? { ...step, key: 'constructor' } : step)),
+    })
     expect(answer.body).toMatchObject({ status: 422, code: 'sheet.bad' })
     const client = await Client.as('okafor')
     expect((await client.append(await client.openJobOf('P-105'), [draft('step-done', { step: 'constructor' })])).status).toBe(422)

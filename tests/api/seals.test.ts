@@ -28,13 +28,32 @@ async function atHold() {
 let made: Bench | undefined
 const release = () => draft('hold-released', { step: 'isolate' })
 
-interface Given { login?: string, pin?: string, head?: LogHead, waiting?: string[], job?: string, device?: string, body?: object, event?: ReturnType<typeof release> }
+interface Given {
+  login?: string
+  pin?: string
+  head?: LogHead
+  waiting?: string[]
+  job?: string
+  device?: string
+  body?: object
+  event?: ReturnType<typeof release>
+}
 /** A release that was signed at this bench without the link; `given` is what was signed, where it is not what is sent. */
 function signed({ client, id, key, head }: Pick<Bench, 'client' | 'id'> & { key: string, head: LogHead }, given: Given = {}) {
   const event = given.event ?? release()
   const sealed = seal(key, {
-    login: given.login ?? 'brandt', pin: given.pin ?? PIN, head: given.head ?? head, waiting: given.waiting ?? [],
-    event: { job: given.job ?? id, device: given.device ?? client.device, id: event.id, type: event.type, body: given.body ?? event.body, happenedAt: event.happenedAt },
+    login: given.login ?? 'brandt',
+    pin: given.pin ?? PIN,
+    head: given.head ?? head,
+    waiting: given.waiting ?? [],
+    event: {
+      job: given.job ?? id,
+      device: given.device ?? client.device,
+      id: event.id,
+      type: event.type,
+      body: given.body ?? event.body,
+      happenedAt: event.happenedAt,
+    },
   })
   return { ...event, sealed }
 }
@@ -83,7 +102,10 @@ describe('a signature given without the link', () => {
     const seen = draft('note-added', { text: 'seen by the lead' })
     const event = signed(bench, { waiting: [seen.id] })
     // The note that the lead saw is left out, and another one sent instead.
-    expect(codes((await client.append(id, [draft('note-added', { text: 'something else' }), event])).body.results)).toEqual(['recorded', 'seal.other-state'])
+    expect(codes((await client.append(id, [draft('note-added', { text: 'something else' }), event])).body.results)).toEqual([
+      'recorded',
+      'seal.other-state',
+    ])
     const again = signed(bench, { waiting: [seen.id] })
     expect(codes((await client.append(id, [seen, again])).body.results)).toEqual(['recorded', 'recorded'])
   })
@@ -91,12 +113,23 @@ describe('a signature given without the link', () => {
   it('that is bad stops nothing else of its batch, and spent PINs do not either', async () => {
     const bench = await atHold()
     const { client, id } = bench
-    const batch = [draft('note-added', { text: 'before' }), ...Array.from({ length: 8 }, (_, i) => signed(bench, { login: 'nakamura', pin: `00000${i}` })), draft('note-added', { text: 'after' })]
+    const batch = [
+      draft('note-added', { text: 'before' }),
+      ...Array.from({ length: 8 }, (_, i) => signed(bench, { login: 'nakamura', pin: `00000${i}` })),
+      draft('note-added', { text: 'after' }),
+    ]
     const { body, status } = await client.append(id, batch)
     expect(status).toBe(207)
-    expect(codes(body.results)).toEqual(['recorded', ...Array.from({ length: 5 }, () => 'pin.wrong'), ...Array.from({ length: 3 }, () => 'pin.spent'), 'recorded'])
+    expect(codes(body.results)).toEqual([
+      'recorded',
+      ...Array.from({ length: 5 }, () => 'pin.wrong'),
+      ...Array.from({ length: 3 }, () => 'pin.spent'),
+      'recorded',
+    ])
     // They are the same ten tries as at the bench.
-    expect((await client.post(`/jobs/${id}/sign`, { device: client.device, event: release(), login: 'nakamura', pin: PIN })).body).toMatchObject({ status: 429, code: 'pin.spent' })
+    expect(
+      (await client.post(`/jobs/${id}/sign`, { device: client.device, event: release(), login: 'nakamura', pin: PIN })).body,
+    ).toMatchObject({ status: 429, code: 'pin.spent' })
   })
 
   it('is delivered by somebody who may work on that job', async () => {
@@ -104,7 +137,10 @@ describe('a signature given without the link', () => {
     const event = signed(bench)
     for (const [login, code] of [['guest', 'right.missing'], ['osei', 'right.missing'], ['duarte', 'site.out-of-reach']] as const) {
       const other = await Client.as(login)
-      expect((await other.post(`/jobs/${bench.id}/events`, { device: bench.client.device, events: [event] })).body).toMatchObject({ status: 403, code })
+      expect((await other.post(`/jobs/${bench.id}/events`, { device: bench.client.device, events: [event] })).body).toMatchObject({
+        status: 403,
+        code,
+      })
     }
     expect(codes((await bench.client.append(bench.id, [event])).body.results)).toEqual(['recorded'])
   })

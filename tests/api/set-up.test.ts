@@ -33,7 +33,8 @@ describe('an empty installation', () => {
     expect(await db.select().from(person)).toEqual([])
     const code = (await newSetUpCode(db))!
     expect(code).toMatch(/^([a-z2-9]{4}-){4}[a-z2-9]{4}$/)
-    const make = (with_: string, login: string) => makeFirstAdmin(db, { code: with_, login, name: 'F. Irst', password: 'seven dry gaskets', address: '127.0.0.1' })
+    const make = (with_: string, login: string) =>
+      makeFirstAdmin(db, { code: with_, login, name: 'F. Irst', password: 'seven dry gaskets', address: '127.0.0.1' })
     await expect(make('aaaa-aaaa-aaaa-aaaa-aaaa', 'thief')).rejects.toMatchObject({ status: 403, code: 'set-up.wrong' })
     const fresh = (await newSetUpCode(db))!
     await expect(make(code, 'late')).rejects.toMatchObject({ status: 403 })
@@ -43,6 +44,9 @@ describe('an empty installation', () => {
     expect([admin!.role, others]).toEqual(['admin', []])
     expect(await newSetUpCode(db)).toBeNull()
     const place = { device: null, address: '203.0.113.9', isLoopback: false }
-    expect(await signIn(db, { login: admin!.login, password: 'seven dry gaskets', place })).toMatchObject({ role: 'admin', passwordDue: false })
+    expect(await signIn(db, { login: admin!.login, password: 'seven dry gaskets', place })).toMatchObject({
+      role: 'admin',
+      passwordDue: false,
+    })
   })
 })

@@ -8,7 +8,9 @@ import { describe, expect, it } from 'vitest'
 /** Runs `npm start`'s script; ends it with Ctrl-C once it has said a word. */
 function start(env: Record<string, string>, stopAfter?: string): Promise<{ code: number | null, said: string }> {
   return new Promise((resolve) => {
-    const child = spawn(process.execPath, ['scripts/start.mjs'], { env: { ...process.env, NEEDLER_DATA: mkdtempSync(join(tmpdir(), 'needler-start-')), ...env } })
+    const child = spawn(process.execPath, ['scripts/start.mjs'], {
+      env: { ...process.env, NEEDLER_DATA: mkdtempSync(join(tmpdir(), 'needler-start-')), ...env },
+    })
     let said = ''
     let asked = false
     for (const stream of [child.stdout, child.stderr]) {

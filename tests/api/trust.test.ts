@@ -14,7 +14,8 @@ afterAll(() => Promise.all([closeConnection(), closePools()]))
 afterEach(() => database().delete(rateLimit))
 
 const PIN = '481216'
-const count = (statuses: number[]) => Object.fromEntries([...new Set(statuses)].sort().map(status => [status, statuses.filter(one => one === status).length]))
+const count = (statuses: number[]) =>
+  Object.fromEntries([...new Set(statuses)].sort().map(status => [status, statuses.filter(one => one === status).length]))
 const many = <T>(n: number, work: (i: number) => Promise<T>) => Promise.all(Array.from({ length: n }, (_, i) => work(i)))
 /** A try from somewhere else, as the proxy tells it. */
 const from = (address: string, login: string, password = 'wrong', client = new Client()) =>
@@ -34,11 +35,15 @@ describe('passwords', () => {
   })
 
   it('tried from one address for every name lock nobody of the house out', async () => {
-    const tablets = await Promise.all(['lindqvist', 'marsh', 'varga'].map(async login => ({ login, tablet: (await Client.as(login)).leaveDevice() })))
+    const tablets = await Promise.all(
+      ['lindqvist', 'marsh', 'varga'].map(async login => ({ login, tablet: (await Client.as(login)).leaveDevice() })),
+    )
     const tries = await many(120, i => from('198.51.100.7', `name${i}`))
     expect(count(tries.map(answer => answer.status))).toEqual({ 401: 60, 429: 60 })
     for (const { login, tablet } of tablets) {
-      const { status } = await tablet.send('POST', '/session', JSON.stringify({ login, password: 'merrow-sound' }), { 'content-type': 'application/json' })
+      const { status } = await tablet.send('POST', '/session', JSON.stringify({ login, password: 'merrow-sound' }), {
+        'content-type': 'application/json',
+      })
       expect(status).toBe(200)
     }
   })
@@ -65,7 +70,8 @@ describe('PINs', () => {
   it('have ten wrong tries an hour whatever the way, half of them kept for devices that the signer uses', async () => {
     const { client, id, workTo } = await benchOf('M-101')
     await workTo('isolate', 'duties')
-    const sign = (by: Client, login: string, secret: object) => by.post(`/jobs/${id}/sign`, { device: by.device, event: draft('hold-released', { step: 'isolate' }), login, ...secret })
+    const sign = (by: Client, login: string, secret: object) =>
+      by.post(`/jobs/${id}/sign`, { device: by.device, event: draft('hold-released', { step: 'isolate' }), login, ...secret })
     const nakamura = await Client.as('nakamura')
     const guesses = await many(40, i => sign(client, 'nakamura', { pin: String(100_000 + i) }))
     expect(count(guesses.map(answer => answer.status))).toEqual({ 403: 5, 429: 35 })
@@ -77,7 +83,10 @@ describe('PINs', () => {
     await own.signIn('okafor')
     expect((await sign(own, 'nakamura', { pin: '000000' })).body).toMatchObject({ status: 403, code: 'pin.wrong' })
     expect((await sign(own, 'nakamura', { pin: PIN })).body).toMatchObject({ outcome: 'recorded', signer: 'Y. Nakamura' })
-    expect((await sign(client, 'nakamura', { password: 'merrow-sound' })).body).toMatchObject({ status: 409, code: 'hold.released-already' })
+    expect((await sign(client, 'nakamura', { password: 'merrow-sound' })).body).toMatchObject({
+      status: 409,
+      code: 'hold.released-already',
+    })
   })
 
   it('of others are for those who may work on that job: not for a viewer, nor from another site', async () => {
@@ -91,7 +100,12 @@ describe('PINs', () => {
     const { client, id, workTo } = await benchOf('M-102')
     await workTo('isolate', 'duties')
     await database().update(person).set({ sites: ['sludge'] }).where(eq(person.login, 'nakamura'))
-    const answer = await client.post(`/jobs/${id}/sign`, { device: client.device, event: draft('hold-released', { step: 'isolate' }), login: 'nakamura', pin: PIN })
+    const answer = await client.post(`/jobs/${id}/sign`, {
+      device: client.device,
+      event: draft('hold-released', { step: 'isolate' }),
+      login: 'nakamura',
+      pin: PIN,
+    })
     await database().update(person).set({ sites: null }).where(eq(person.login, 'nakamura'))
     expect(answer.body).toMatchObject({ status: 403, code: 'site.out-of-reach' })
   })
@@ -118,7 +132,12 @@ describe('a session', () => {
 
   it('ends when the office disables the person, changes the role, the sites, or the password, and the office sees and ends single ones', async () => {
     const office = await Client.as('admin')
-    const { body: made } = await office.post<{ id: string, password: string }>('/people', { login: 'tryout', name: 'T. Ryout', role: 'technician', sites: ['intake'] })
+    const { body: made } = await office.post<{ id: string; password: string }>('/people', {
+      login: 'tryout',
+      name: 'T. Ryout',
+      role: 'technician',
+      sites: ['intake'],
+    })
     expect(made.password).toMatch(/^([a-z2-9]{4}-){3}[a-z2-9]{4}$/)
     const client = new Client()
     expect(await client.signIn('tryout', made.password)).toBe(200)
@@ -131,7 +150,11 @@ describe('a session', () => {
     expect((await client.put('/me/pin', { present: 'nine rusty anchors', pin: '123456' })).body.code).toBe('pin.weak')
     expect((await client.put('/me/pin', { present: 'nine rusty anchors', pin: '805319' })).status).toBe(200)
 
-    const changes: [string, object][] = [['role', { role: 'lead' }], ['sites', { sites: null }], ['being disabled', { active: false }]]
+    const changes: [string, object][] = [
+      ['role', { role: 'lead' }],
+      ['sites', { sites: null }],
+      ['being disabled', { active: false }],
+    ]
     for (const [what, change] of changes) {
       const elsewhere = new Client()
       expect(await elsewhere.signIn('tryout', 'nine rusty anchors'), what).toBe(200)
@@ -175,9 +198,15 @@ describe('a session', () => {
     const admin = people.find(row => row.login === 'admin')!
     expect((await office.patch(`/people/${admin.id}`, { role: 'viewer' })).body).toMatchObject({ status: 409, code: 'person.yourself' })
     expect((await office.patch(`/people/${admin.id}`, { active: false })).body).toMatchObject({ status: 409, code: 'person.yourself' })
-    expect((await office.post('/people', { login: 'okafor', name: 'Another', role: 'viewer', sites: null })).body).toMatchObject({ status: 409, code: 'person.login-taken' })
+    expect((await office.post('/people', { login: 'okafor', name: 'Another', role: 'viewer', sites: null })).body).toMatchObject({
+      status: 409,
+      code: 'person.login-taken',
+    })
     expect((await office.post('/people', { login: 'x y', name: 'Another', role: 'viewer', sites: null })).status).toBe(422)
-    expect((await office.post('/people', { login: 'moon', name: 'Another', role: 'viewer', sites: ['moon'] })).body).toMatchObject({ status: 422, code: 'site.unknown' })
+    expect((await office.post('/people', { login: 'moon', name: 'Another', role: 'viewer', sites: ['moon'] })).body).toMatchObject({
+      status: 422,
+      code: 'site.unknown',
+    })
   })
 })
 
@@ -194,10 +223,17 @@ describe('nobody', () => {
     const { host } = new URL(process.env.NEEDLER_URL!)
     expect((await askLive('/api/live', { cookie: cookies, origin: `http://${host}` })).status).toBe(101)
     for (const [path, headers, status] of [
-      ['/api/live', {}, 401], ['/', {}, 404], ['/jobs/1', { cookie: cookies }, 404], ['/api/yard', { cookie: cookies }, 404],
-      ['/api/live', { cookie: 'needler=%E0%A4%A' }, 401], ['/api/live', { cookie: 'needler=Fe26.2**x' }, 401],
-      ['/api/live', { cookie: cookies, origin: 'http://elsewhere.example' }, 403], ['/api/live', { cookie: cookies, origin: 'null' }, 403], ['/api/live', { cookie: cookies, origin: '::' }, 403],
-    ] as const) expect((await askLive(path, headers)).status, `${path} ${JSON.stringify(headers).slice(0, 60)}`).toBe(status)
+      ['/api/live', {}, 401],
+      ['/', {}, 404],
+      ['/jobs/1', { cookie: cookies }, 404],
+      ['/api/yard', { cookie: cookies }, 404],
+      ['/api/live', { cookie: 'needler=%E0%A4%A' }, 401],
+      ['/api/live', { cookie: 'needler=Fe26.2**x' }, 401],
+      ['/api/live', { cookie: cookies, origin: 'http://elsewhere.example' }, 403],
+      ['/api/live', { cookie: cookies, origin: 'null' }, 403],
+      ['/api/live', { cookie: cookies, origin: '::' }, 403],
+    ] as const)
+      expect((await askLive(path, headers)).status, `${path} ${JSON.stringify(headers).slice(0, 60)}`).toBe(status)
     const refused = await many(200, () => askLive('/', {}))
     expect(count(refused.map(answer => answer.status))).toEqual({ 404: 200 })
   })
@@ -215,7 +251,13 @@ describe('nobody', () => {
 })
 
 describe('an address', () => {
-  it.each([['PUT', '/session', 'DELETE, GET, POST'], ['DELETE', '/yard', 'GET'], ['GET', '/me/password', 'PUT'], ['POST', `/jobs/${randomUUID()}`, 'GET'], ['GET', `/people/${randomUUID()}`, 'PATCH']])('%s %s takes %s', async (method, path, allow) => {
+  it.each([
+    ['PUT', '/session', 'DELETE, GET, POST'],
+    ['DELETE', '/yard', 'GET'],
+    ['GET', '/me/password', 'PUT'],
+    ['POST', `/jobs/${randomUUID()}`, 'GET'],
+    ['GET', `/people/${randomUUID()}`, 'PATCH'],
+  ])('%s %s takes %s', async (method, path, allow) => {
     const { status, headers, body } = await new Client().send(method, path)
     expect([status, headers.get('allow'), body.code]).toEqual([405, allow, 'method.other'])
   })
@@ -225,7 +267,9 @@ describe('an address', () => {
     const { host, hostname, port } = new URL(process.env.NEEDLER_URL!)
     const hangUp = (head: string) => new Promise<void>((resolve) => {
       const socket = connect(Number(port), hostname, () => {
-        socket.write(`${head}\r\nhost: ${host}\r\ncookie: ${cookies}\r\ncontent-type: application/json\r\ncontent-length: 5000\r\n\r\n{"half`)
+        socket.write(
+          `${head}\r\nhost: ${host}\r\ncookie: ${cookies}\r\ncontent-type: application/json\r\ncontent-length: 5000\r\n\r\n{"half`,
+        )
         setTimeout(() => { socket.resetAndDestroy() }, 30)
       }).on('close', resolve).on('error', () => undefined)
     })
@@ -244,8 +288,15 @@ describe('an address', () => {
       await client.post(`/jobs/${job}/events`, { device: word, events: [] }),
       await client.append(job, [{ ...draft('note-added', { text: 'x' }), [word]: 1 }]),
       await client.append(job, [{ ...draft('note-added', { text: 'x' }), type: word }]),
-      await client.get(`/yard?${word}=1`), await client.get(`/yard?site[${word}]=1`), await client.get(`/jobs/${word}`),
-      await client.post(`/jobs/${job}/sign`, { device: client.device, event: draft('hold-released', { step: 'isolate' }), login: 'brandt', pin: word }),
+      await client.get(`/yard?${word}=1`),
+      await client.get(`/yard?site[${word}]=1`),
+      await client.get(`/jobs/${word}`),
+      await client.post(`/jobs/${job}/sign`, {
+        device: client.device,
+        event: draft('hold-released', { step: 'isolate' }),
+        login: 'brandt',
+        pin: word,
+      }),
     ]
     for (const { status, body } of answers) {
       expect(status).toBe(422)

@@ -10,11 +10,13 @@ export async function signedIn(browser: Browser, login: string, options: Paramet
   const faults: string[] = []
   page.on('console', (message) => {
     // Playwright itself blocks the service worker in most journeys and the network in some; that is no fault of ours.
-    if (['error', 'warning'].includes(message.type()) && !/blocked by Playwright|ERR_INTERNET_DISCONNECTED/.test(message.text())) faults.push(message.text())
+    if (['error', 'warning'].includes(message.type()) && !/blocked by Playwright|ERR_INTERNET_DISCONNECTED/.test(message.text()))
+      faults.push(message.text())
   })
   page.on('pageerror', error => faults.push(error.message))
   page.on('request', (request) => {
-    if (!request.url().startsWith(process.env.NEEDLER_URL!) && !request.url().startsWith('data:') && !request.url().startsWith('blob:')) faults.push(`asked elsewhere: ${request.url()}`)
+    if (!request.url().startsWith(process.env.NEEDLER_URL!) && !request.url().startsWith('data:') && !request.url().startsWith('blob:'))
+      faults.push(`asked elsewhere: ${request.url()}`)
   })
   await page.goto('/sign-in')
   await page.getByRole('textbox', { name: 'Name' }).fill(login)
@@ -36,13 +38,19 @@ export async function openBench(page: Page, tag: string): Promise<void> {
 /** Stops the server and starts it again, as an update does. */
 export async function restartServer(): Promise<void> {
   const isWell = () => fetch(`${process.env.NEEDLER_URL}/api/health`).then(({ ok }) => ok, () => false)
-  process.kill(Number(process.env.NEEDLER_BENCH_PID), 'SIGUSR2')
+  process.kill(Number(process.env.NEEDLER_INSTALLATION_PID), 'SIGUSR2')
   await expect.poll(isWell).toBe(false)
   await expect.poll(isWell).toBe(true)
 }
 
 /** A small picture, as a file from a camera. */
-export const PICTURE = { name: 'photo.png', mimeType: 'image/png', buffer: await sharp({ create: { width: 64, height: 48, channels: 3, background: '#667' } }).png().toBuffer() }
+export const PICTURE = {
+  name: 'photo.png',
+  mimeType: 'image/png',
+  buffer: await sharp({ create: { width: 64, height: 48, channels: 3, background: '#667' } })
+    .png()
+    .toBuffer(),
+}
 
 type Press = (target: Locator) => Promise<void>
 export const byMouse: Press = target => target.click()

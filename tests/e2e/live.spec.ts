@@ -22,7 +22,9 @@ async function listen(page: Page, job: string): Promise<() => Promise<LiveMessag
   return heard
 }
 
-test('the live channel tells growth from every instance, survives a lost connection, and stays silent to outsiders', async ({ browser }) => {
+test('the live channel tells growth from every instance, survives a lost connection, and stays silent to outsiders', async ({
+  browser,
+}) => {
   const client = await Client.as('okafor')
   const job = await client.openJobOf('P-104')
   const { page } = await signedIn(browser, 'lindqvist')

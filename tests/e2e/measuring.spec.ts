@@ -77,7 +77,10 @@ test('every working answers what it starts with, and breaks no rule of accessibi
   const { page, faults } = await signedIn(browser, 'okafor')
   await page.goto('/workings')
   await expect(page.getByRole('navigation', { name: 'Workings' })).toBeVisible()
-  const links = await page.getByRole('navigation', { name: 'Workings' }).getByRole('link').evaluateAll(list => list.map(link => link.getAttribute('href')!))
+  const links = await page
+    .getByRole('navigation', { name: 'Workings' })
+    .getByRole('link')
+    .evaluateAll(list => list.map(link => link.getAttribute('href')!))
   expect(links.length).toBeGreaterThanOrEqual(20)
   for (const link of links.filter(one => !one.endsWith('/contact'))) {
     await page.goto(link)
@@ -94,13 +97,17 @@ test('every working answers what it starts with, and breaks no rule of accessibi
   expect(faults).toEqual([])
 })
 
-test('a blued face is read from its photo, corners and threshold by hand, and a file that is no picture is refused', async ({ browser }) => {
+test('a blued face is read from its photo, corners and threshold by hand, and a file that is no picture is refused', async ({
+  browser,
+}) => {
   const { page, faults } = await signedIn(browser, 'okafor')
   await page.goto('/workings/contact')
-  await page.locator('input[type=file]').setInputFiles({ name: 'face.jpg', mimeType: 'image/jpeg', buffer: await bluedFace(1200, 900, 0.6) })
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'face.jpg', mimeType: 'image/jpeg', buffer: await bluedFace(1200, 900, 0.6) })
   const share = async () => Number(/(\d+) %/.exec(await resultOf(page).locator('dl').innerText())![1])
   await expect(resultOf(page).locator('dl')).toBeVisible()
-  expect(Math.abs(await share() - 60)).toBeLessThanOrEqual(2)
+  expect(Math.abs((await share()) - 60)).toBeLessThanOrEqual(2)
   await expect(resultOf(page).getByRole('table', { name: 'Share of contact by field, percent' }).getByRole('cell')).toHaveCount(72)
 
   await resultOf(page).getByRole('slider').fill('0.6')
@@ -134,7 +141,11 @@ test('what a photo of contact says is kept with a part of the job', async ({ bro
     const last = state.photos.at(-1)!
     return { ...last, type: (await fetch(`/api/jobs/${id}/photos/${last.photo}`)).headers.get('content-type') }
   }, job)
-  expect(photo).toMatchObject({ part: 'shells-lower', type: 'image/jpeg', caption: expect.stringMatching(/^Contact (69|70|71) %, even; hard spots: none\. By field, %: \d+ .* Blue from 0\.\d\d\.$/) })
+  expect(photo).toMatchObject({
+    part: 'shells-lower',
+    type: 'image/jpeg',
+    caption: expect.stringMatching(/^Contact (69|70|71) %, even; hard spots: none\. By field, %: \d+ .* Blue from 0\.\d\d\.$/),
+  })
   expect(faults).toEqual([])
 })
 
@@ -191,13 +202,30 @@ test('a working opened from a job starts empty, and its results go into the cell
   })
 
   await test.step('strips, wires and shims are drawn', async () => {
-    const known = { 'Strip, drive end, left edge': '1.18', 'Strip, drive end, right edge': '1.18', 'Strip, other end, left edge': '1.12', 'Strip, other end, right edge': '1.12', 'Between the end strips': '110', 'Between left and right edge': '60', 'Shims, drive end': '0.25', 'Wire on the shell, drive end': '0.21', 'Shims, other end': '0.25', 'Wire on the shell, other end': '0.22', 'Journal': '110', 'Speed': '1480' }
+    const known = {
+      'Strip, drive end, left edge': '1.18',
+      'Strip, drive end, right edge': '1.18',
+      'Strip, other end, left edge': '1.12',
+      'Strip, other end, right edge': '1.12',
+      'Between the end strips': '110',
+      'Between left and right edge': '60',
+      'Shims, drive end': '0.25',
+      'Wire on the shell, drive end': '0.21',
+      'Shims, other end': '0.25',
+      'Wire on the shell, other end': '0.22',
+      'Journal': '110',
+      'Speed': '1480',
+    }
     for (const [label, value] of Object.entries(known)) await field(page, label).fill(value)
     for (const [row, [width, clearance]] of [['2.30', '38'], ['1.15', '76'], ['0.85', '102']].entries()) {
       await page.getByLabel(`Scale of the strip, row ${row + 1}, width, mm`).fill(width!)
       await page.getByLabel(`Scale of the strip, row ${row + 1}, clearance, µm`).fill(clearance!)
     }
-    await expect(resultOf(page).getByRole('img', { name: /^Split bearing\. Strip at the drive end: 74 µm left, 74 µm right.*Pinch at the drive end 40 µm\. Pinch at the other end 30 µm\.$/ })).toBeVisible()
+    await expect(
+      resultOf(page).getByRole('img', {
+        name: /^Split bearing\. Strip at the drive end: 74 µm left, 74 µm right.*Pinch at the drive end 40 µm\. Pinch at the other end 30 µm\.$/,
+      }),
+    ).toBeVisible()
     await expect(page).toHaveURL(/position=pinch/)
   })
 
@@ -248,7 +276,9 @@ test('a shaft is turned under the dial, station by station, and its bow is drawn
   await expect(entry.getByRole('status')).toContainText('OUT by 0.020 mm')
   await expect(entry.getByRole('status')).toContainText('Total reading, impeller seat 0.060 mm')
   await expect(entry.getByRole('img', { name: /total 60\.0 µm, offset 29\.[89] µm, high side at 90°/ })).toBeVisible()
-  await expect(entry.getByRole('img', { name: /^Bow along the shaft: 0\.0 µm at 215 mm, 0\.0 µm at 494 mm, 29\.[89] µm at 630 mm/ })).toBeVisible()
+  await expect(
+    entry.getByRole('img', { name: /^Bow along the shaft: 0\.0 µm at 215 mm, 0\.0 µm at 494 mm, 29\.[89] µm at 630 mm/ }),
+  ).toBeVisible()
   await entry.getByText('Show the working').click()
   await expect(entry.getByText('least-squares circle, ISO 12181-1').first()).toBeVisible()
   await page.keyboard.press('Escape')
@@ -265,7 +295,10 @@ test('instrument, calibration and temperatures stand beside the reading and deci
   const instrument = entry.getByRole('combobox', { name: /: instrument$/ })
   // Those that fit the place come first; what was last used here lies next to the hand.
   await expect(instrument).toHaveValue('MIC-13')
-  expect(await instrument.locator('optgroup').first().locator('option').allInnerTexts()).toEqual([expect.stringContaining('MIC-13'), expect.stringContaining('MIC-14')])
+  expect(await instrument.locator('optgroup').first().locator('option').allInnerTexts()).toEqual([
+    expect.stringContaining('MIC-13'),
+    expect.stringContaining('MIC-14'),
+  ])
 
   for (const cell of await entry.getByRole('textbox').all()) await cell.fill('70.012')
   await expect(entry.getByRole('status')).toContainText('IN')

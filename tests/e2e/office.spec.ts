@@ -6,7 +6,9 @@ import { openBench, restartServer, signedIn, stepOf } from './bench'
 
 const PASSWORD = 'nine rusty anchors'
 
-test('the office lets a person in, who makes the password their own, signs at another bench, and is out everywhere at once', async ({ browser }) => {
+test('the office lets a person in, who makes the password their own, signs at another bench, and is out everywhere at once', async ({
+  browser,
+}) => {
   const office = await signedIn(browser, 'admin')
   await office.page.getByRole('link', { name: 'Office' }).click()
   const dialog = office.page.getByRole('dialog')
@@ -61,7 +63,7 @@ test('the office lets a person in, who makes the password their own, signs at an
     const hold = stepOf(bench).locator('[data-duty="hold"]')
     const name = hold.getByLabel('Name of the second person')
     const pin = hold.getByLabel('PIN of the second person')
-    for (let i = 0; i < 6 && await pin.isVisible(); i++) {
+    for (let i = 0; i < 6 && (await pin.isVisible()); i++) {
       await name.fill('ekstrom')
       await pin.fill('111111')
       await hold.getByRole('button', { name: 'Release' }).click()
@@ -109,7 +111,11 @@ test('what somebody who is gone has left on a tablet is sent by a lead, as enter
   await expect(page.getByText('waiting to send')).toHaveCount(0)
   const lead = await Client.as('brandt')
   const { body } = await lead.get<Dossier>(`/jobs/${job}/dossier?as=json`)
-  expect(body.events.at(-1)).toMatchObject({ type: 'note-added', body: { text: 'Left on the tablet' }, actor: { name: 'H. Brandt, entered for E. Holm' } })
+  expect(body.events.at(-1)).toMatchObject({
+    type: 'note-added',
+    body: { text: 'Left on the tablet' },
+    actor: { name: 'H. Brandt, entered for E. Holm' },
+  })
   await admin.patch(`/people/${holm.id}`, { active: true })
 })
 
@@ -139,7 +145,12 @@ test('a bench that has seen more than a restored server tells so, and gives back
   await restartServer()
 
   await expect(page.getByText('The server was restored')).toContainText('R. Okafor')
-  await expect.poll(async () => (await other.get<Dossier>(`/jobs/${job}/dossier?as=json`)).body.events.slice(Number(backup!.seq)).map(event => (event.body as { text: string }).text))
+  await expect
+    .poll(async () =>
+      (await other.get<Dossier>(`/jobs/${job}/dossier?as=json`)).body.events
+        .slice(Number(backup!.seq))
+        .map(event => (event.body as { text: string }).text),
+    )
     .toEqual(['After the backup, one', 'After the backup, two'])
   expect((await other.get<Dossier>(`/jobs/${job}/dossier`)).body.chain.intact).toBe(true)
   await sql.end()

@@ -3,7 +3,15 @@ import type { Dossier } from '#shared/wire/types'
 import { openBench, PICTURE, restartServer, signedIn, stepOf, veeOf, workStep } from './bench'
 
 /** What the hoist reads like when all is well, by the label of the field. */
-const READINGS: readonly [RegExp, string][] = [[/opening/, '24'], [/twist/, '2°'], [/links/, '268'], [/wire/, '7.5'], [/thickness/, '3'], [/pockets/, '0.2'], [/free turn/, '8°']]
+const READINGS: readonly [RegExp, string][] = [
+  [/opening/, '24'],
+  [/twist/, '2°'],
+  [/links/, '268'],
+  [/wire/, '7.5'],
+  [/thickness/, '3'],
+  [/pockets/, '0.2'],
+  [/free turn/, '8°'],
+]
 const reading = (label: string) => READINGS.find(([name]) => name.test(label))?.[1] ?? '0.3'
 
 test('a day without the link, with a reload and a restart of the server in the middle, arrives whole', async ({ browser }) => {
@@ -23,8 +31,18 @@ test('a day without the link, with a reload and a restart of the server in the m
   await test.step('a hold point is signed by a second person, and not by the first', async () => {
     const hold = stepOf(page).locator('[data-duty="hold"]')
     await expect(hold).toBeVisible()
-    for (let left = await stepOf(page).getByRole('button', { name: /: (reuse|replace)$/ }).count(); left > 0 && await stepOf(page).locator('[data-duty="decision"]:not(.met)').count(); left--) {
-      await stepOf(page).locator('[data-duty="decision"]:not(.met)').first().getByRole('button', { name: /: replace$/ }).click()
+    for (
+      let left = await stepOf(page)
+        .getByRole('button', { name: /: (reuse|replace)$/ })
+        .count();
+      left > 0 && (await stepOf(page).locator('[data-duty="decision"]:not(.met)').count());
+      left--
+    ) {
+      await stepOf(page)
+        .locator('[data-duty="decision"]:not(.met)')
+        .first()
+        .getByRole('button', { name: /: replace$/ })
+        .click()
     }
     await hold.getByLabel('Name of the second person').fill('marsh')
     await hold.getByLabel('PIN of the second person').fill('481216')
@@ -64,7 +82,12 @@ test('a day without the link, with a reload and a restart of the server in the m
   const ticks = dossier.events.filter(event => event.type === 'step-done')
   expect(new Set(ticks.map(event => event.body.step)).size).toBe(ticks.length)
   expect(ticks.length).toBe(dossier.job.stepsTotal)
-  expect(dossier.events.filter(event => event.type === 'hold-released').slice(-2).map(event => event.actor.name)).toEqual(['H. Brandt', 'H. Brandt'])
+  expect(
+    dossier.events
+      .filter(event => event.type === 'hold-released')
+      .slice(-2)
+      .map(event => event.actor.name),
+  ).toEqual(['H. Brandt', 'H. Brandt'])
   expect(dossier.refused).toEqual([])
   expect(dossier.chain.intact).toBe(true)
   expect(photo).toMatch(/^image\//)

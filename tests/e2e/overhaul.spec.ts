@@ -152,8 +152,16 @@ test('without a network the work goes on, across a reload, and is sent once', as
   await expect(page.getByText(/waiting to send/)).toHaveCount(0, { timeout: 15_000 })
   await expect(veeOf(watcher.page).getByRole('button', { name: 'Lift the rotor out, plumb, done' })).toBeVisible()
   const job = page.url().split('/').pop()!
-  const { events } = await page.evaluate(async id => await (await fetch(`/api/jobs/${id}/dossier`)).json() as { events: { type: string, body: { step?: string, mark?: string } }[] }, job)
-  for (const match of [{ type: 'mark-made', key: 'MK-6' }, { type: 'step-done', key: 'mark-seals' }, { type: 'step-done', key: 'rotor-out' }]) {
+  const { events } = await page.evaluate(
+    async id =>
+      (await (await fetch(`/api/jobs/${id}/dossier`)).json()) as { events: { type: string; body: { step?: string; mark?: string } }[] },
+    job,
+  )
+  for (const match of [
+    { type: 'mark-made', key: 'MK-6' },
+    { type: 'step-done', key: 'mark-seals' },
+    { type: 'step-done', key: 'rotor-out' },
+  ]) {
     expect(events.filter(event => event.type === match.type && (event.body.step ?? event.body.mark) === match.key).length).toBe(1)
   }
 })

@@ -12,8 +12,15 @@ import { openBench, signedIn, stepOf } from './bench'
 async function labelVideo(code: string): Promise<Buffer> {
   const { data, size } = encode(code, { ecc: 'Q', border: 3 })
   const dots = Buffer.from(data.flatMap(row => row.map(dark => dark ? 30 : 225)))
-  const label = await sharp(dots, { raw: { width: size, height: size, channels: 1 } }).resize(260, 260, { kernel: 'nearest' }).rotate(7, { background: '#8a8a86' }).png().toBuffer()
-  const frame = await sharp({ create: { width: 640, height: 480, channels: 3, background: '#8a8a86' } }).composite([{ input: label, left: 190, top: 90 }]).jpeg().toBuffer()
+  const label = await sharp(dots, { raw: { width: size, height: size, channels: 1 } })
+    .resize(260, 260, { kernel: 'nearest' })
+    .rotate(7, { background: '#8a8a86' })
+    .png()
+    .toBuffer()
+  const frame = await sharp({ create: { width: 640, height: 480, channels: 3, background: '#8a8a86' } })
+    .composite([{ input: label, left: 190, top: 90 }])
+    .jpeg()
+    .toBuffer()
   return Buffer.concat(Array.from({ length: 20 }, () => frame))
 }
 
@@ -27,7 +34,11 @@ test('a label before the camera finds its bag and the step that puts its content
 
   await test.step('typed, with what does not belong here refused', async () => {
     const field = tray(page).getByLabel('Scan or type a tag')
-    for (const [typed, says] of [['seven', 'is no tag'], [`N${job + 1}/${tag}`, `belongs to job ${job + 1}`], ['B-999', 'Nothing of this job']] as const) {
+    for (const [typed, says] of [
+      ['seven', 'is no tag'],
+      [`N${job + 1}/${tag}`, `belongs to job ${job + 1}`],
+      ['B-999', 'Nothing of this job'],
+    ] as const) {
       await field.fill(typed)
       await field.press('Enter')
       await expect(tray(page).getByRole('alert')).toContainText(says)
@@ -51,10 +62,23 @@ test('a label before the camera finds its bag and the step that puts its content
   const video = join(folder, 'label.mjpeg')
   await writeFile(video, await labelVideo(tagCode(job, tag)))
   const launch = config.use!.launchOptions!
-  const withCamera = await chromium.launch({ ...launch, args: [...launch.args!, '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream', `--use-file-for-fake-video-capture=${video}`] })
+  const withCamera = await chromium.launch({
+    ...launch,
+    args: [
+      ...launch.args!,
+      '--use-fake-ui-for-media-stream',
+      '--use-fake-device-for-media-stream',
+      `--use-file-for-fake-video-capture=${video}`,
+    ],
+  })
   try {
     await test.step('read by the camera', async () => {
-      const { page: tablet, faults } = await signedIn(withCamera, 'okafor', { baseURL: process.env.NEEDLER_URL!, viewport: { width: 768, height: 1024 }, hasTouch: true, serviceWorkers: 'block' })
+      const { page: tablet, faults } = await signedIn(withCamera, 'okafor', {
+        baseURL: process.env.NEEDLER_URL!,
+        viewport: { width: 768, height: 1024 },
+        hasTouch: true,
+        serviceWorkers: 'block',
+      })
       await openBench(tablet, 'P-104')
       await tray(tablet).getByRole('button', { name: 'Scan with the camera' }).tap()
       await expect(tray(tablet).getByRole('button', { name: /^Goes back at step \d+/ })).toBeVisible()

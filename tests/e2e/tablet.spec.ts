@@ -8,10 +8,15 @@ test('the bench on a tablet: everything in reach of a thumb, tick, bag, note and
   await openBench(page, 'P-105')
 
   await test.step('no target is smaller than 44 px and nothing runs out of the screen', async () => {
-    const small = await page.evaluate(() => [...document.querySelectorAll<HTMLElement>('main button, main input, main select, header button, header a')]
-      .filter(element => element.offsetParent !== null)
-      .map(element => ({ name: element.getAttribute('aria-label') ?? element.textContent?.trim() ?? '', height: element.getBoundingClientRect().height }))
-      .filter(({ height }) => height < 44 && height > 1))
+    const small = await page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>('main button, main input, main select, header button, header a')]
+        .filter(element => element.offsetParent !== null)
+        .map(element => ({
+          name: element.getAttribute('aria-label') ?? element.textContent?.trim() ?? '',
+          height: element.getBoundingClientRect().height,
+        }))
+        .filter(({ height }) => height < 44 && height > 1),
+    )
     expect(small.filter(({ name }) => !['Intake Station', 'Job'].some(crumb => name.startsWith(crumb)))).toEqual([])
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(768)
   })
@@ -139,7 +144,8 @@ test('a hoist is taken apart and put together by touch alone, from a part of the
   })
 
   await test.step('up to the end', async () => {
-    for (let steps = 0; steps < 40 && !await page.getByRole('heading', { name: 'Every step is done' }).count(); steps++) await workStep(page, reading, byTouch)
+    for (let steps = 0; steps < 40 && !(await page.getByRole('heading', { name: 'Every step is done' }).count()); steps++)
+      await workStep(page, reading, byTouch)
     await page.getByRole('button', { name: 'Close the job', exact: true }).tap()
     await page.getByRole('button', { name: 'Sign and close' }).tap()
     await page.getByRole('button', { name: 'See the dossier' }).tap()

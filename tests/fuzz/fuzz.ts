@@ -9,7 +9,8 @@ import { demoDocuments } from '../support/demo-sheet'
 import { apiRoutes } from '../support/routes'
 
 /*
- * Nonsense, half sense and sense over all routes, as several people and as nobody. What must not happen: an answer of 500 or more, no answer, or a
+ * Nonsense, half sense and sense over all routes, as several people and as nobody. What must not happen: an answer of 500 or more, no
+ * answer, or a
  * record with a fault in it afterwards. The same seed asks the same things; only the numbers of new things differ.
  */
 
@@ -22,7 +23,9 @@ const random = randomFrom(SEED)
 const below = (n: number) => Math.floor(random() * n)
 const pick = <T>(list: readonly T[]): T => list[below(list.length)]!
 
-const people = await Promise.all(['okafor', 'lindqvist', 'brandt', 'varga', 'admin', 'guest', 'duarte', 'pike'].map(login => Client.as(login)))
+const people = await Promise.all(
+  ['okafor', 'lindqvist', 'brandt', 'varga', 'admin', 'guest', 'duarte', 'pike'].map(login => Client.as(login)),
+)
 const nobody = new Client()
 const { body: yard } = await people[0]!.get<YardAnswer>('/yard?show=open&limit=500')
 const jobs = yard.units.map(unit => unit.openJob!.id)
@@ -32,29 +35,92 @@ const sheet = demoDocuments.find(document => document.key === bundle.sheet.key)!
 const keys = [...sheet.steps, ...sheet.parts, ...sheet.positions, ...sheet.marks].map(item => item.key)
 
 const JUNK: readonly (() => unknown)[] = [
-  () => null, () => true, () => 0, () => -1, () => 1e308, () => -0, () => Number.MAX_SAFE_INTEGER, () => '', () => ' ', () => 'a\u0000b', () => '\ud800', () => '💥'.repeat(50), () => 'x'.repeat(3000),
-  () => [], () => [[]], () => ({}), () => ({ __proto__: 1 }), () => JSON.parse('{"__proto__":{"admin":true},"constructor":{"prototype":1}}') as object, () => 'constructor', () => '__proto__', () => 'toString',
-  () => randomUUID(), () => randomUUID().toUpperCase(), () => new Date(below(4e12)).toISOString(), () => '1/0"', () => '9'.repeat(40), () => '\'; drop table job; --', () => Array.from({ length: 300 }, () => 'x'), () => pick(keys),
+  () => null,
+  () => true,
+  () => 0,
+  () => -1,
+  () => 1e308,
+  () => -0,
+  () => Number.MAX_SAFE_INTEGER,
+  () => '',
+  () => ' ',
+  () => 'a\u0000b',
+  () => '\ud800',
+  () => '💥'.repeat(50),
+  () => 'x'.repeat(3000),
+  () => [],
+  () => [[]],
+  () => ({}),
+  () => ({ __proto__: 1 }),
+  () => JSON.parse('{"__proto__":{"admin":true},"constructor":{"prototype":1}}') as object,
+  () => 'constructor',
+  () => '__proto__',
+  () => 'toString',
+  () => randomUUID(),
+  () => randomUUID().toUpperCase(),
+  () => new Date(below(4e12)).toISOString(),
+  () => '1/0"',
+  () => '9'.repeat(40),
+  () => '\'; drop table job; --',
+  () => Array.from({ length: 300 }, () => 'x'),
+  () => pick(keys),
 ]
 const junk = () => pick(JUNK)()
 
-const EVENTS: readonly (() => { type: string, body: object })[] = [
-  () => draft('note-added', { text: 'fuzz' }), () => draft('note-added', { text: 'fuzz ä 💥', step: pick(keys) }), () => draft('step-done', { step: pick(keys) }), () => draft('hold-released', { step: pick(keys) }),
-  () => draft('mark-made', { mark: pick(keys), way: 'punch', angleDeg: below(400) }), () => draft('part-bagged', { part: pick(keys), count: below(9), tag: `B-${below(40)}` }),
-  () => draft('part-moved', { part: pick(keys), count: 1, from: 'loose', to: pick(['washing', 'outside', 'scrapped', 'kit', 'B-01']), reason: 'fuzz' }),
-  () => draft('part-disposed', { part: pick(keys), disposition: 'replace' }), () => draft('undone', { event: randomUUID() }), () => draft('gone-back', { step: pick(keys), reason: 'fuzz' }),
-  () => draft('reading-taken', { position: pick(keys), stage: 'as-found', values: [[below(100)]], typed: [[String(below(100))]], conditions: { instrument: { tag: 'MIC-13', uncertainty: 0.1, calibratedUntil: '2099-01-01' } } }),
-  () => draft('photo-added', { photo: randomUUID(), step: pick(keys) }), () => draft('wait-cut', { step: pick(keys), reason: 'fuzz' }), () => draft('job-closed', {}),
-  () => ({ ...draft('hold-released', { step: pick(keys) }), sealed: { key: 'AAAA', iv: 'AAAA', text: 'AAAA' } }), () => ({ type: 'photo-kept', body: { photo: randomUUID(), sha256: 'a'.repeat(64) } }),
+const EVENTS: readonly (() => { type: string; body: object })[] = [
+  () => draft('note-added', { text: 'fuzz' }),
+  () => draft('note-added', { text: 'fuzz ä 💥', step: pick(keys) }),
+  () => draft('step-done', { step: pick(keys) }),
+  () => draft('hold-released', { step: pick(keys) }),
+  () => draft('mark-made', { mark: pick(keys), way: 'punch', angleDeg: below(400) }),
+  () => draft('part-bagged', { part: pick(keys), count: below(9), tag: `B-${below(40)}` }),
+  () =>
+    draft('part-moved', {
+      part: pick(keys),
+      count: 1,
+      from: 'loose',
+      to: pick(['washing', 'outside', 'scrapped', 'kit', 'B-01']),
+      reason: 'fuzz',
+    }),
+  () => draft('part-disposed', { part: pick(keys), disposition: 'replace' }),
+  () => draft('undone', { event: randomUUID() }),
+  () => draft('gone-back', { step: pick(keys), reason: 'fuzz' }),
+  () =>
+    draft('reading-taken', {
+      position: pick(keys),
+      stage: 'as-found',
+      values: [[below(100)]],
+      typed: [[String(below(100))]],
+      conditions: { instrument: { tag: 'MIC-13', uncertainty: 0.1, calibratedUntil: '2099-01-01' } },
+    }),
+  () => draft('photo-added', { photo: randomUUID(), step: pick(keys) }),
+  () => draft('wait-cut', { step: pick(keys), reason: 'fuzz' }),
+  () => draft('job-closed', {}),
+  () => ({ ...draft('hold-released', { step: pick(keys) }), sealed: { key: 'AAAA', iv: 'AAAA', text: 'AAAA' } }),
+  () => ({ type: 'photo-kept', body: { photo: randomUUID(), sha256: 'a'.repeat(64) } }),
 ]
 const BODIES: Record<string, () => unknown> = {
   '/session': () => ({ login: pick(['okafor', 'nobody']), password: 'fuzz' }),
   '/set-up': () => ({ code: 'aaaa', login: 'fuzz', name: 'Fuzz', password: 'fuzz fuzz fuzz' }),
-  '/jobs/[id]/events': () => ({ device: randomUUID(), events: Array.from({ length: 1 + below(4) }, () => pick(EVENTS)()), ...below(8) ? {} : { enteredFor: { id: randomUUID(), name: 'Fuzz' } } }),
-  '/jobs/[id]/sign': () => ({ device: randomUUID(), event: pick(EVENTS)(), login: pick(['brandt', 'nobody']), pin: String(100_000 + below(899_999)) }),
+  '/jobs/[id]/events': () => ({
+    device: randomUUID(),
+    events: Array.from({ length: 1 + below(4) }, () => pick(EVENTS)()),
+    ...(below(8) ? {} : { enteredFor: { id: randomUUID(), name: 'Fuzz' } }),
+  }),
+  '/jobs/[id]/sign': () => ({
+    device: randomUUID(),
+    event: pick(EVENTS)(),
+    login: pick(['brandt', 'nobody']),
+    pin: String(100_000 + below(899_999)),
+  }),
   '/units/[tag]/jobs': () => ({ reason: 'fuzz', device: randomUUID(), depth: pick(['routine', 'failure-analysis', 'x']) }),
   '/sheets': () => ({ ...sheet, key: `fuzz-${below(1e6)}` }),
-  '/people': () => ({ login: `fuzz${below(1e6)}`, name: 'Fuzz', role: pick(['viewer', 'trainee', 'x']), sites: pick([null, ['intake'], ['moon'], []]) }),
+  '/people': () => ({
+    login: `fuzz${below(1e6)}`,
+    name: 'Fuzz',
+    role: pick(['viewer', 'trainee', 'x']),
+    sites: pick([null, ['intake'], ['moon'], []]),
+  }),
   '/people/[id]': () => ({ [pick(['name', 'role', 'sites', 'active'])]: junk() }),
   '/me/password': () => ({ present: 'not this', password: 'fuzz fuzz fuzz' }),
   '/me/pin': () => ({ present: 'not this', pin: '480231' }),
@@ -76,11 +142,34 @@ function spoil(thing: unknown, depth = 0): unknown {
 }
 
 const segment = (name: string) => {
-  const right = { id: () => pick([...jobs, randomUUID()]), tag: () => pick(tags), key: () => pick([sheet.key, 'none', '..']), revision: () => pick(['1', '0', '-1', '1e3', 'x']), photo: () => randomUUID() }[name] ?? (() => 'x')
+  const right
+    = {
+      id: () => pick([...jobs, randomUUID()]),
+      tag: () => pick(tags),
+      key: () => pick([sheet.key, 'none', '..']),
+      revision: () => pick(['1', '0', '-1', '1e3', 'x']),
+      photo: () => randomUUID(),
+    }[name] ?? (() => 'x')
   const text = below(6) ? right() : JSON.stringify(junk())?.slice(0, 200) ?? ''
   return encodeURIComponent(text.replaceAll(/[\ud800-\udfff]/g, '�')).replaceAll('%2F', '/')
 }
-const QUERIES = ['', '', '?after=0', '?after=-1', '?after=1e99', '?after[]=1', '?limit=500&show=open', '?search=%25%27%5C', '?as=csv', '?as=json&after=3', '?paper=tape&page=2', '?tags=B-01,B-02', '?%', '?a=%E0%A4%A', '?__proto__[x]=1']
+const QUERIES = [
+  '',
+  '',
+  '?after=0',
+  '?after=-1',
+  '?after=1e99',
+  '?after[]=1',
+  '?limit=500&show=open',
+  '?search=%25%27%5C',
+  '?as=csv',
+  '?as=json&after=3',
+  '?paper=tape&page=2',
+  '?tags=B-01,B-02',
+  '?%',
+  '?a=%E0%A4%A',
+  '?__proto__[x]=1',
+]
 
 /** The log is where nonsense could hurt most: it is asked more often. */
 const ROUTES = [...apiRoutes, ...Array.from({ length: 10 }, () => ({ method: 'POST', path: '/jobs/[id]/events' }))]
@@ -93,12 +182,20 @@ function nextAsk(): Ask {
   const asked = below(12) ? method : pick(['GET', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS'])
   const made = BODIES[path]?.() ?? (path.includes('[photo]') ? 'ffd8ffe0' : {})
   // Nobody ends the sign-ins that this run needs.
-  if ((asked === 'DELETE' && /^\/session$/.test(path)) || path.endsWith('/reset')) return { who: nobody, method: 'GET', path: address, headers: {} }
+  if ((asked === 'DELETE' && /^\/session$/.test(path)) || path.endsWith('/reset'))
+    return { who: nobody, method: 'GET', path: address, headers: {} }
   if (asked === 'GET' || asked === 'DELETE' || asked === 'OPTIONS') return { who, method: asked, path: address, headers: {} }
   const text = JSON.stringify(below(4) ? spoil(made) : made) ?? ''
   return {
-    who, method: asked, path: address, body: below(20) ? text : text.slice(0, below(text.length + 1)),
-    headers: { 'content-type': below(15) ? 'application/json' : pick(['text/plain', 'application/json; charset=utf-7', 'multipart/form-data', 'image/jpeg']) },
+    who,
+    method: asked,
+    path: address,
+    body: below(20) ? text : text.slice(0, below(text.length + 1)),
+    headers: {
+      'content-type': below(15)
+        ? 'application/json'
+        : pick(['text/plain', 'application/json; charset=utf-7', 'multipart/form-data', 'image/jpeg']),
+    },
   }
 }
 
@@ -112,8 +209,12 @@ async function lane(): Promise<void> {
     const { who, method, path, body, headers } = nextAsk()
     const said = `${method} ${path} ${body?.slice(0, 200) ?? ''}`
     const answer = await Promise.race([
-      who.send(method, path, body, headers).catch((error: unknown) => ({ status: 0, body: { code: String((error as { cause?: unknown }).cause ?? error) } })),
-      new Promise<{ status: number, body: { code: string } }>((resolve) => { setTimeout(() => resolve({ status: -1, body: { code: 'no answer' } }), PATIENCE_MS).unref() }),
+      who
+        .send(method, path, body, headers)
+        .catch((error: unknown) => ({ status: 0, body: { code: String((error as { cause?: unknown }).cause ?? error) } })),
+      new Promise<{ status: number; body: { code: string } }>((resolve) => {
+        setTimeout(() => resolve({ status: -1, body: { code: 'no answer' } }), PATIENCE_MS).unref()
+      }),
     ])
     statuses.set(answer.status, (statuses.get(answer.status) ?? 0) + 1)
     if (answer.status >= 500 || answer.status <= 0) faults.push(`${answer.status} ${(answer.body as { code?: string }).code} to ${said}`)
@@ -122,7 +223,9 @@ async function lane(): Promise<void> {
 await Promise.all(Array.from({ length: AT_ONCE }, lane))
 const { faults: found, ...walked } = await verifyAll(database(), photoStore())
 if (found.length > before) faults.push(...found.map(fault => `audit: job ${fault.job}: ${fault.sentence}`))
-console.log(JSON.stringify({ requests: sent, seed: SEED, statuses: Object.fromEntries([...statuses].sort(([a], [b]) => a - b)), ...walked }))
+console.log(
+  JSON.stringify({ requests: sent, seed: SEED, statuses: Object.fromEntries([...statuses].sort(([a], [b]) => a - b)), ...walked }),
+)
 for (const fault of faults.slice(0, 30)) console.log(`FAULT ${fault}`)
 console.log(`${faults.length} faults`)
 process.exitCode = faults.length > 0 ? 1 : 0

@@ -11,14 +11,17 @@ interface Ack { job: string, id?: string, seq?: number, hash?: string, photo?: s
 
 const acks = readFileSync(process.argv[2]!, 'utf8').split('\n').filter(Boolean).map(line => JSON.parse(line) as Ack)
 const rows = new Map((await database().select().from(jobEvent)).map(row => [row.id, row]))
-const kept = new Map([...rows.values()].filter(row => row.type === 'photo-kept').map(row => [String(row.body.photo), String(row.body.sha256)]))
+const kept = new Map(
+  [...rows.values()].filter(row => row.type === 'photo-kept').map(row => [String(row.body.photo), String(row.body.sha256)]),
+)
 const faults: string[] = []
 const events = acks.filter(ack => ack.id)
 const photos = acks.filter(ack => ack.photo)
 for (const { job, id, seq, hash } of events) {
   const row = rows.get(id!)
   if (!row) faults.push(`event ${id} of job ${job} was acknowledged and is lost`)
-  else if (row.seq !== seq || row.hash !== hash || row.jobId !== job) faults.push(`event ${id} was acknowledged as ${seq} and is ${row.seq}`)
+  else if (row.seq !== seq || row.hash !== hash || row.jobId !== job)
+    faults.push(`event ${id} was acknowledged as ${seq} and is ${row.seq}`)
 }
 for (const { job, photo } of photos) {
   const bytes = await photoStore().read(photoKey(job, photo!))
@@ -27,5 +30,7 @@ for (const { job, photo } of photos) {
 }
 const { faults: found, ...walked } = await verifyAll(database(), photoStore())
 faults.push(...found.map(fault => `${fault.job === null ? 'photos' : `job ${fault.job}`}: ${fault.sentence}`))
-console.log(JSON.stringify({ acknowledged: events.length, distinct: new Set(events.map(ack => ack.id)).size, photos: photos.length, walked, faults }))
+console.log(
+  JSON.stringify({ acknowledged: events.length, distinct: new Set(events.map(ack => ack.id)).size, photos: photos.length, walked, faults }),
+)
 await closeConnection()

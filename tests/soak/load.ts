@@ -6,7 +6,8 @@ import sharp from 'sharp'
 import { Client, draft } from '../api/client'
 
 /*
- * Benches that work while the server and its database are killed: what was not acknowledged is sent again with the same numbers, as the outbox
+ * Benches that work while the server and its database are killed: what was not acknowledged is sent again with the same numbers, as the
+ * outbox
  * of a tablet does. Everything that was acknowledged goes into a file for the audit.
  */
 
@@ -57,7 +58,11 @@ async function work(login: string): Promise<void> {
 async function photo(client: Client, job: string): Promise<void> {
   const number = randomUUID()
   const announced = draft('photo-added', { photo: number })
-  const bytes = await sharp({ create: { width: 200 + below(400), height: 150, channels: 3, background: { r: below(255), g: below(255), b: 90 } } }).jpeg().toBuffer()
+  const bytes = await sharp({
+    create: { width: 200 + below(400), height: 150, channels: 3, background: { r: below(255), g: below(255), b: 90 } },
+  })
+    .jpeg()
+    .toBuffer()
   const { body, status } = await insist(() => client.append(job, [announced]))
   if (status !== 200) return
   const [result] = body.results

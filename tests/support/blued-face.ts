@@ -15,7 +15,8 @@ export async function bluedFace(width: number, height: number, share: number): P
       const onFace = u >= 0 && u < 1 && v >= 0 && v < 1
       const colour = !onFace ? [96, 84, 70] : (u * 14) % 1 < share ? [66, 86, 176] : [196, 192, 186]
       const light = 0.5 + 0.5 * x / width
-      for (let channel = 0; channel < 3; channel++) bytes[(y * width + x) * 3 + channel] = Math.max(0, Math.min(255, colour[channel]! * light + grain()))
+      for (let channel = 0; channel < 3; channel++)
+        bytes[(y * width + x) * 3 + channel] = Math.max(0, Math.min(255, colour[channel]! * light + grain()))
     }
   }
   return sharp(bytes, { raw: { width, height, channels: 3 } }).jpeg({ quality: 88 }).toBuffer()

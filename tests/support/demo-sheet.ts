@@ -11,7 +11,9 @@ export const liftPumpDocument = (): Sheet => read('split-casing-lift-pump.json')
 export const liftPump: Sheet = sheetForJob(checkSheet(liftPumpDocument()))
 
 /** Every sheet of the demonstration, as it comes. */
-export const demoDocuments: readonly Sheet[] = readdirSync(folder).filter(name => name.endsWith('.json')).map(name => checkSheet(read(name)))
+export const demoDocuments: readonly Sheet[] = readdirSync(folder)
+  .filter(name => name.endsWith('.json'))
+  .map(name => checkSheet(read(name)))
 
 /** One sheet of the demonstration by its key. */
 export const demoSheet = (key: string): Sheet => demoDocuments.find(document => document.key === key)!

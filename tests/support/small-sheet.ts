@@ -1,20 +1,48 @@
 import { checkSheet, type Limb, type Sheet, type Step } from '#core'
 
-export interface SmallStep { key: string, limb: Limb, after?: string[], rung?: string, removes?: Record<string, number>, refits?: Record<string, number> }
+export interface SmallStep {
+  key: string
+  limb: Limb
+  after?: string[]
+  rung?: string
+  removes?: Record<string, number>
+  refits?: Record<string, number>
+}
 
 const pieces = (counts: Record<string, number>) => Object.entries(counts).map(([part, count]) => ({ part, count }))
 
-/** A sheet of nothing but steps and parts, to think about order and counts; a refit comes after its removal. It is checked like any other. */
+/**
+ * A sheet of nothing but steps and parts, to think about order and counts; a refit comes after its removal. It is checked like any other.
+ */
 export function smallSheet(parts: Record<string, number>, steps: readonly SmallStep[]): Sheet {
   const removalsOf = (rung: string) => steps.filter(step => step.rung === rung && step.limb === 'off').map(step => step.key)
   return checkSheet({
-    format: 'needler-sheet/1', key: 'small', revision: 1, title: 'Small machine', family: 'test', summary: 'For a test.', notice: 'For a test.',
+    format: 'needler-sheet/1',
+    key: 'small',
+    revision: 1,
+    title: 'Small machine',
+    family: 'test',
+    summary: 'For a test.',
+    notice: 'For a test.',
     parts: Object.entries(parts).map(([key, count]) => ({ key, name: key, count, kind: 'small part' })),
-    positions: [], marks: [], joints: [],
-    steps: steps.map(({ key, limb, after = [], rung, removes, refits }) => ({
-      key, limb, stage: limb === 'off' ? 'take-apart' : limb === 'on' ? 'refit' : 'clean', title: key, why: 'For a test.', minutes: 1, after: [...new Set([...after, ...limb === 'on' && rung ? removalsOf(rung) : []])],
-      ...(rung ? { rung } : {}), ...(removes ? { removes: pieces(removes) } : {}), ...(refits ? { refits: pieces(refits) } : {}),
-    } satisfies Step)),
+    positions: [],
+    marks: [],
+    joints: [],
+    steps: steps.map(
+      ({ key, limb, after = [], rung, removes, refits }) =>
+        ({
+          key,
+          limb,
+          stage: limb === 'off' ? 'take-apart' : limb === 'on' ? 'refit' : 'clean',
+          title: key,
+          why: 'For a test.',
+          minutes: 1,
+          after: [...new Set([...after, ...(limb === 'on' && rung ? removalsOf(rung) : [])])],
+          ...(rung ? { rung } : {}),
+          ...(removes ? { removes: pieces(removes) } : {}),
+          ...(refits ? { refits: pieces(refits) } : {}),
+        }) satisfies Step,
+    ),
   })
 }
 
@@ -39,9 +67,23 @@ export function forkedSheet(forks: readonly (readonly (readonly number[])[])[], 
   const out = add('seal-off', reached, 1, { rung: 'seal', removes: [{ part: 'seal', count: 1 }] })
   add('seal-on', [out], 1, { limb: 'on', stage: 'refit', rung: 'seal', refits: [{ part: 'seal', count: 1 }] })
   return checkSheet({
-    format: 'needler-sheet/1', key: 'forked', revision: 1, title: 'Forked machine', family: 'test', summary: 'For a test.', notice: 'For a test.',
-    choices: forks.map((ways, f) => ({ key: `choice-${f}`, question: 'Which way?', ways: ways.map((_, w) => ({ key: `way-${w}`, name: `way-${w}`, why: 'For a test.' })) })),
-    parts: [{ key: 'seal', name: 'seal', count: 1, kind: 'seal' }], positions: [], marks: [], joints: [], steps,
+    format: 'needler-sheet/1',
+    key: 'forked',
+    revision: 1,
+    title: 'Forked machine',
+    family: 'test',
+    summary: 'For a test.',
+    notice: 'For a test.',
+    choices: forks.map((ways, f) => ({
+      key: `choice-${f}`,
+      question: 'Which way?',
+      ways: ways.map((_, w) => ({ key: `way-${w}`, name: `way-${w}`, why: 'For a test.' })),
+    })),
+    parts: [{ key: 'seal', name: 'seal', count: 1, kind: 'seal' }],
+    positions: [],
+    marks: [],
+    joints: [],
+    steps,
   })
 }
 

@@ -12,7 +12,12 @@ const blockers = computed(() => closeBlockers(job.sheet, job.state))
 
 function goTo(blocker: CloseBlocker) {
   if (blocker.step) bench.look(stepOf(job.sheet, blocker.step))
-  else bench.look(bench.sheet.value.steps.find(step => step.checks?.includes(blocker.mark!) || step.refits?.some(piece => piece.part === blocker.part)) ?? null)
+  else
+    bench.look(
+      bench.sheet.value.steps.find(
+        step => step.checks?.includes(blocker.mark!) || step.refits?.some(piece => piece.part === blocker.part),
+      ) ?? null,
+    )
   open.value = false
 }
 function close() {

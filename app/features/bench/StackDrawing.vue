@@ -45,9 +45,22 @@ function rectangles({ fromMm, toMm, innerMm, outerMm }: Outline) {
   return [{ x, width, y: axis.value - outer, height: outer - inner }, { x, width, y: axis.value + inner, height: outer - inner }]
 }
 const layers: Outline['layer'][] = ['housing', 'shaft', 'still', 'turning']
-const shapes = computed(() => layers.flatMap(layer => drawn.value.flatMap(part => part.outlines!
-  .filter(outline => (outline.layer ?? 'housing') === layer)
-  .map((outline, i) => ({ key: `${part.key}-${i}`, part, layer, out: isOut(part), lit: moving.value.has(part.key) || bench.pickedPart.value === part.key, rectangles: rectangles(outline) })))))
+const shapes = computed(() =>
+  layers.flatMap(layer =>
+    drawn.value.flatMap(part =>
+      part
+        .outlines!.filter(outline => (outline.layer ?? 'housing') === layer)
+        .map((outline, i) => ({
+          key: `${part.key}-${i}`,
+          part,
+          layer,
+          out: isOut(part),
+          lit: moving.value.has(part.key) || bench.pickedPart.value === part.key,
+          rectangles: rectangles(outline),
+        })),
+    ),
+  ),
+)
 
 const middleOf = ({ fromMm, toMm }: Outline) => MARGIN + ((fromMm + toMm) / 2 - extent.value.from) * scaleX.value
 /** The match-marks that are on the parts, under the part they were made on; named where there is room. */
@@ -70,11 +83,26 @@ function find(event: Event) {
   select.value = ''
 }
 const outNames = computed(() => drawn.value.filter(isOut).map(part => part.name))
-const label = computed(() => `Section along the shaft. ${outNames.value.length ? `Out: ${outNames.value.join(', ')}.` : 'Everything is in.'} ${
-  moving.value.size ? `This step ${deed.value}: ${drawn.value.filter(part => moving.value.has(part.key)).map(part => part.name).join(', ')}.` : ''} ${
-  marks.value.length ? `Marks: ${marks.value.map(mark => mark.checked ? `${mark.key} checked` : mark.key).join(', ')}.` : ''} ${
-  indexed.value.length ? `Index set on: ${indexed.value.map(part => part.name).join(', ')}.` : ''}`)
-const litNames = computed(() => drawn.value.filter(part => moving.value.has(part.key)).map(part => part.name + (needsLifting(part) ? ` · ${part.massKg} kg` : '')).slice(0, 3).join(', '))
+const label = computed(
+  () =>
+    `Section along the shaft. ${outNames.value.length ? `Out: ${outNames.value.join(', ')}.` : 'Everything is in.'} ${
+      moving.value.size
+        ? `This step ${deed.value}: ${drawn.value
+          .filter(part => moving.value.has(part.key))
+          .map(part => part.name)
+          .join(', ')}.`
+        : ''
+    } ${marks.value.length ? `Marks: ${marks.value.map(mark => (mark.checked ? `${mark.key} checked` : mark.key)).join(', ')}.` : ''} ${
+      indexed.value.length ? `Index set on: ${indexed.value.map(part => part.name).join(', ')}.` : ''
+    }`,
+)
+const litNames = computed(() =>
+  drawn.value
+    .filter(part => moving.value.has(part.key))
+    .map(part => part.name + (needsLifting(part) ? ` · ${part.massKg} kg` : ''))
+    .slice(0, 3)
+    .join(', '),
+)
 </script>
 
 <template>

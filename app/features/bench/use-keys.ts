@@ -7,7 +7,8 @@ export const KEYS: readonly (readonly [string, string])[] = [
   ['R', 'to the reading'], ['P', 'photo'], ['B', 'to the bags'], ['0', 'to the work at hand'], ['?', 'this help'],
 ]
 
-const typing = (target: EventTarget | null) => target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable], [role="dialog"]') !== null
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable], [role="dialog"]') !== null
 /** The first thing of that kind in the step or the tray that a hand could use now. */
 function focusFirst(selector: string): void {
   document.querySelector<HTMLElement>(selector)?.focus()
@@ -16,9 +17,16 @@ function focusFirst(selector: string): void {
 /** The keyboard of the bench. Keys rest while somebody types, and while a dialog is open. */
 export function useKeys(bench: Bench, open: { note: () => void, help: () => void }): void {
   const keys: Record<string, () => void> = {
-    'ArrowDown': () => bench.lookBy(1), 'ArrowRight': () => bench.lookBy(1), 'ArrowUp': () => bench.lookBy(-1), 'ArrowLeft': () => bench.lookBy(-1),
-    'Enter': () => { if (bench.mayWork.value && bench.obstacle.value === null) bench.tick() },
-    'u': () => { if (bench.mayWork.value && bench.undoable.value) bench.takeBack(bench.undoable.value.event) },
+    'ArrowDown': () => bench.lookBy(1),
+    'ArrowRight': () => bench.lookBy(1),
+    'ArrowUp': () => bench.lookBy(-1),
+    'ArrowLeft': () => bench.lookBy(-1),
+    'Enter': () => {
+      if (bench.mayWork.value && bench.obstacle.value === null) bench.tick()
+    },
+    'u': () => {
+      if (bench.mayWork.value && bench.undoable.value) bench.takeBack(bench.undoable.value.event)
+    },
     'n': open.note,
     'm': () => focusFirst('[data-duty="make mark"] button, [data-duty="check mark"] button'),
     'r': () => focusFirst('[data-duty="reading"] input, [data-duty="reading"] button'),
@@ -29,7 +37,15 @@ export function useKeys(bench: Bench, open: { note: () => void, help: () => void
   }
   onKeyStroke((event) => {
     const work = keys[event.key.length === 1 ? event.key.toLowerCase() : event.key]
-    if (!work || event.ctrlKey || event.metaKey || event.altKey || typing(event.target) || document.querySelector('.el-overlay:not([style*="display: none"])')) return
+    if (
+      !work
+      || event.ctrlKey
+      || event.metaKey
+      || event.altKey
+      || typing(event.target)
+      || document.querySelector('.el-overlay:not([style*="display: none"])')
+    )
+      return
     // Enter and space belong to the button or link that has the focus.
     if (event.key === 'Enter' && event.target instanceof HTMLElement && event.target.closest('button, a, label')) return
     event.preventDefault()

@@ -19,10 +19,26 @@ const dossier = computed(() => answer.data.value)
 onMounted(() => void answer.load())
 
 /** Single values in one line; a table in a line a station. */
-const cells = (reading: Dossier['readings'][number]) => reading.values.map(row => row.map(value =>
-  formatQuantity(value, reading.quantity as QuantityKind, { bare: true, ...(reading.quantity === 'length' ? { decimals: 3 } : {}) })).join('  ')).join(reading.planes.length > 2 ? '\n' : '   ')
+const cells = (reading: Dossier['readings'][number]) =>
+  reading.values
+    .map(row =>
+      row
+        .map(value =>
+          formatQuantity(value, reading.quantity as QuantityKind, {
+            bare: true,
+            ...(reading.quantity === 'length' ? { decimals: 3 } : {}),
+          }),
+        )
+        .join('  '),
+    )
+    .join(reading.planes.length > 2 ? '\n' : '   ')
 const unitOf = (reading: Dossier['readings'][number]) => KINDS[reading.quantity as QuantityKind].base
-const marks = computed(() => (dossier.value?.state.marksMade ?? []).map(made => ({ made, check: dossier.value!.state.marksChecked.findLast(check => check.mark === made.mark) })))
+const marks = computed(() =>
+  (dossier.value?.state.marksMade ?? []).map(made => ({
+    made,
+    check: dossier.value!.state.marksChecked.findLast(check => check.mark === made.mark),
+  })),
+)
 </script>
 
 <template>

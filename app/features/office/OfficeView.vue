@@ -23,11 +23,17 @@ const [editing, busy] = [ref(false), ref(false)]
 /** A password that was just made, told once. */
 const told = ref<{ name: string, login: string, password: string } | null>(null)
 
-const found = computed(() => (people.value ?? []).filter(row => `${row.name} ${row.login} ${row.role}`.toLowerCase().includes(search.value.trim().toLowerCase())))
+const found = computed(() =>
+  (people.value ?? []).filter(row => `${row.name} ${row.login} ${row.role}`.toLowerCase().includes(search.value.trim().toLowerCase())),
+)
 
 async function load() {
   try {
-    const [listed, signIns, yard] = await Promise.all([callApi<PersonRow[]>('/people'), callApi<SessionRow[]>('/sessions'), callApi<YardAnswer>('/yard', { query: { limit: 1 } })])
+    const [listed, signIns, yard] = await Promise.all([
+      callApi<PersonRow[]>('/people'),
+      callApi<SessionRow[]>('/sessions'),
+      callApi<YardAnswer>('/yard', { query: { limit: 1 } }),
+    ])
     people.value = listed
     sessions.value = signIns
     sites.value = yard.sites
@@ -59,7 +65,12 @@ async function save({ login, ...rest }: PersonDraft) {
   const person = edited.value
   const saved = await act(async () => {
     if (person) await callApi(`/people/${person.id}`, { method: 'PATCH', body: changes(person, rest) })
-    else told.value = { name: rest.name, login, ...await callApi<{ password: string }>('/people', { method: 'POST', body: { login, ...rest } }) }
+    else
+      told.value = {
+        name: rest.name,
+        login,
+        ...(await callApi<{ password: string }>('/people', { method: 'POST', body: { login, ...rest } })),
+      }
   }, dialogProblem)
   if (saved) editing.value = false
 }
@@ -69,7 +80,14 @@ function changes(person: PersonRow, draft: Omit<PersonDraft, 'login'>) {
   return changed.length > 0 ? Object.fromEntries(changed) : { name: person.name }
 }
 const setActive = (person: PersonRow, active: boolean) => act(() => callApi(`/people/${person.id}`, { method: 'PATCH', body: { active } }))
-const reset = (person: PersonRow) => act(async () => { told.value = { name: person.name, login: person.login, ...await callApi<{ password: string }>(`/people/${person.id}/reset`, { method: 'POST', body: {} }) } })
+const reset = (person: PersonRow) =>
+  act(async () => {
+    told.value = {
+      name: person.name,
+      login: person.login,
+      ...(await callApi<{ password: string }>(`/people/${person.id}/reset`, { method: 'POST', body: {} })),
+    }
+  })
 const end = (id: string) => act(() => callApi(`/sessions/${id}`, { method: 'DELETE' }))
 onMounted(() => { if (session.may('people:write')) void load() })
 </script>

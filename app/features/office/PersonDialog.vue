@@ -12,20 +12,37 @@ import RefusalNote from '../../ui/RefusalNote.vue'
 /** What the office types about a person. */
 export interface PersonDraft { login: string, name: string, role: Role, sites: string[] | null }
 
-const { person, sites, busy, problem } = defineProps<{ person: PersonRow | null, sites: readonly SiteRow[], busy: boolean, problem: string }>()
+const { person, sites, busy, problem } = defineProps<{
+  person: PersonRow | null
+  sites: readonly SiteRow[]
+  busy: boolean
+  problem: string
+}>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ save: [draft: PersonDraft] }>()
 
 const WHAT: Record<Role, string> = {
-  technician: 'works at the bench', lead: 'releases hold points, corrects, sends stranded work', planner: 'starts overhauls', engineer: 'as a lead, and brings in sheets',
-  admin: 'everything, and the office', trainee: 'looks', viewer: 'looks',
+  technician: 'works at the bench',
+  lead: 'releases hold points, corrects, sends stranded work',
+  planner: 'starts overhauls',
+  engineer: 'as a lead, and brings in sheets',
+  admin: 'everything, and the office',
+  trainee: 'looks',
+  viewer: 'looks',
 }
 const draft = reactive<{ login: string, name: string, role: Role, sites: string[] }>({ login: '', name: '', role: 'technician', sites: [] })
 watch(open, (isOpen) => {
-  if (isOpen) Object.assign(draft, { login: person?.login ?? '', name: person?.name ?? '', role: person?.role ?? 'technician', sites: [...person?.sites ?? []] })
+  if (isOpen)
+    Object.assign(draft, {
+      login: person?.login ?? '',
+      name: person?.name ?? '',
+      role: person?.role ?? 'technician',
+      sites: [...(person?.sites ?? [])],
+    })
 })
 const ready = computed(() => draft.name.trim().length >= 2 && /^[a-z][a-z0-9.-]{1,39}$/i.test(draft.login.trim()))
-const save = () => emit('save', { login: draft.login.trim(), name: draft.name.trim(), role: draft.role, sites: draft.sites.length > 0 ? draft.sites : null })
+const save = () =>
+  emit('save', { login: draft.login.trim(), name: draft.name.trim(), role: draft.role, sites: draft.sites.length > 0 ? draft.sites : null })
 </script>
 
 <template>

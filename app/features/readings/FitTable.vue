@@ -7,10 +7,13 @@ import type { FitLine } from './use-readings'
 /** Pairs that mate: both partners, and the clearance that follows from their sizes. */
 const { fits } = defineProps<{ fits: readonly FitLine[] }>()
 /** As left, when nothing of the pair was measured anew. */
-const isCarried = (assessed: FitAssessment, stage: string) => stage === 'as-left' && [assessed.hole, assessed.shaft].every(side => side.from !== 'as-left')
+const isCarried = (assessed: FitAssessment, stage: string) =>
+  stage === 'as-left' && [assessed.hole, assessed.shaft].every(side => side.from !== 'as-left')
 const um = (mm: number) => formatQuantity(mm, 'length', { unit: 'µm', decimals: 0, signed: true, bare: true })
-const size = ({ minMm, maxMm }: FitSide) => `${formatQuantity(minMm, 'length', { decimals: 3, bare: true })} … ${formatQuantity(maxMm, 'length', { decimals: 3 })}`
-const limits = ({ lower, upper }: { lower?: number, upper?: number }) => `${lower === undefined ? '' : um(lower)} … ${upper === undefined ? '' : um(upper)} µm`
+const size = ({ minMm, maxMm }: FitSide) =>
+  `${formatQuantity(minMm, 'length', { decimals: 3, bare: true })} … ${formatQuantity(maxMm, 'length', { decimals: 3 })}`
+const limits = ({ lower, upper }: { lower?: number; upper?: number }) =>
+  `${lower === undefined ? '' : um(lower)} … ${upper === undefined ? '' : um(upper)} µm`
 </script>
 
 <template>

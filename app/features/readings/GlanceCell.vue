@@ -5,7 +5,12 @@ import { decimalsOf, otherUnits } from '../../ui/both-units'
 import VerdictMark from '../../ui/VerdictMark.vue'
 
 /** One stage of a position in the table: mean and verdict, still due, or not asked for. */
-const { value, quantity, verdict, due } = defineProps<{ value: number | undefined, quantity: QuantityKind, verdict: Verdict | undefined, due: boolean }>()
+const { value, quantity, verdict, due } = defineProps<{
+  value: number | undefined
+  quantity: QuantityKind
+  verdict: Verdict | undefined
+  due: boolean
+}>()
 const other = computed(() => value === undefined ? null : otherUnits(value, quantity, decimalsOf(quantity)))
 </script>
 

@@ -1,5 +1,17 @@
 import { computed, ref } from 'vue'
-import { assessFit, assessTaken, DomainError, partOf, readingAt, type FitAssessment, type Fit, type Part, type Position, type ReadingStage, type Verdict } from '#core'
+import {
+  assessFit,
+  assessTaken,
+  DomainError,
+  partOf,
+  readingAt,
+  type FitAssessment,
+  type Fit,
+  type Part,
+  type Position,
+  type ReadingStage,
+  type Verdict,
+} from '#core'
 import type { ReadingRow, UnitAnswer } from '#shared/wire/types'
 import { callApi } from '../../net/api'
 import { useAnswer } from '../../net/use-answer'
@@ -30,7 +42,8 @@ export function useReadings(bench: Bench) {
   const before = computed(() => {
     const rows = (unit.data.value?.readings ?? []).filter(row => row.jobNumber < (job.meta.number))
     const newest = new Map<string, ReadingRow>()
-    for (const row of [...rows].sort((a, b) => a.jobNumber - b.jobNumber || Number(a.stage === 'as-left') - Number(b.stage === 'as-left'))) newest.set(row.position, row)
+    for (const row of [...rows].sort((a, b) => a.jobNumber - b.jobNumber || Number(a.stage === 'as-left') - Number(b.stage === 'as-left')))
+      newest.set(row.position, row)
     return newest
   })
 
@@ -50,7 +63,8 @@ export function useReadings(bench: Bench) {
     const sheet = bench.sheet.value
     if (!sheet) return []
     const asked = new Map<string, Set<ReadingStage>>()
-    for (const { position, stage } of sheet.steps.flatMap(step => step.reads ?? [])) asked.set(position, (asked.get(position) ?? new Set()).add(stage))
+    for (const { position, stage } of sheet.steps.flatMap(step => step.reads ?? []))
+      asked.set(position, (asked.get(position) ?? new Set()).add(stage))
     const lines = sheet.positions.filter(position => asked.has(position.key)).map((position): PositionLine => ({
       position, stages: (['as-found', 'as-left'] as const).filter(stage => asked.get(position.key)!.has(stage)),
       found: glance(position, 'as-found'), left: glance(position, 'as-left'), last: before.value.get(position.key) ?? null,
@@ -59,9 +73,15 @@ export function useReadings(bench: Bench) {
     return parts.map(part => ({ part: partOf(sheet, part), lines: lines.filter(line => line.position.part === part) }))
   })
 
-  const fits = computed<FitLine[]>(() => (bench.sheet.value?.fits ?? []).map(fit => ({
-    fit, stages: { 'as-found': assessFit(bench.sheet.value, job.state, fit, 'as-found'), 'as-left': assessFit(bench.sheet.value, job.state, fit, 'as-left') },
-  })))
+  const fits = computed<FitLine[]>(() =>
+    (bench.sheet.value?.fits ?? []).map(fit => ({
+      fit,
+      stages: {
+        'as-found': assessFit(bench.sheet.value, job.state, fit, 'as-found'),
+        'as-left': assessFit(bench.sheet.value, job.state, fit, 'as-left'),
+      },
+    })),
+  )
 
   const picked = ref<string | null>(null)
   /** The position looked at; the first without a reading when nobody has picked one. */

@@ -9,13 +9,27 @@ const { kind } = defineProps<{ kind: 'password' | 'pin' }>()
 const emit = defineEmits<{ changed: [] }>()
 
 const WORDS = {
-  password: { title: 'Password', secret: 'New password', again: 'New password once more', hint: '10 characters or more. Several words that belong together for nobody but you are easier to keep than signs.', done: 'Your password is changed. All other devices are signed out.' },
-  pin: { title: 'PIN', secret: 'New PIN', again: 'New PIN once more', hint: '6 to 8 digits. With it you sign at the bench of others. After ten wrong ones in an hour your password is asked instead.', done: 'Your PIN is changed. All other devices are signed out.' },
+  password: {
+    title: 'Password',
+    secret: 'New password',
+    again: 'New password once more',
+    hint: '10 characters or more. Several words that belong together for nobody but you are easier to keep than signs.',
+    done: 'Your password is changed. All other devices are signed out.',
+  },
+  pin: {
+    title: 'PIN',
+    secret: 'New PIN',
+    again: 'New PIN once more',
+    hint: '6 to 8 digits. With it you sign at the bench of others. After ten wrong ones in an hour your password is asked instead.',
+    done: 'Your PIN is changed. All other devices are signed out.',
+  },
 }
 const words = computed(() => WORDS[kind])
 const [present, secret, again] = [ref(''), ref(''), ref('')]
 const done = ref(false)
-const ready = computed(() => present.value !== '' && (kind === 'pin' ? /^\d{6,8}$/.test(secret.value) : secret.value.length >= 10) && again.value !== '')
+const ready = computed(
+  () => present.value !== '' && (kind === 'pin' ? /^\d{6,8}$/.test(secret.value) : secret.value.length >= 10) && again.value !== '',
+)
 
 const { busy, problem, submit } = useSubmit(async () => {
   await callApi(`/me/${kind}`, { method: 'PUT', body: { present: present.value, [kind]: secret.value } })

@@ -9,7 +9,9 @@ import { useSubmit } from './use-submit'
 /** The first admin of an empty installation. */
 const session = useSessionStore()
 const [code, login, name, password] = [ref(''), ref(''), ref(''), ref('')]
-const ready = computed(() => code.value.trim() !== '' && login.value.trim() !== '' && name.value.trim() !== '' && password.value.length >= 10)
+const ready = computed(
+  () => code.value.trim() !== '' && login.value.trim() !== '' && name.value.trim() !== '' && password.value.length >= 10,
+)
 
 const { busy, problem, submit } = useSubmit(async () => {
   await callApi('/set-up', { method: 'POST', body: { code: code.value, login: login.value, name: name.value, password: password.value } })

@@ -12,9 +12,18 @@ import RefusalNote from '../../ui/RefusalNote.vue'
 /** One part: where its pieces are, the way in to it, its rung; and moving pieces from place to place. */
 const bench = useBench()
 const { job } = bench
-const open = computed({ get: () => bench.pickedPart.value !== null && job.sheet !== null, set: (value) => { if (!value) bench.pickPart(null) } })
+const open = computed({
+  get: () => bench.pickedPart.value !== null && job.sheet !== null,
+  set: (value) => {
+    if (!value) bench.pickPart(null)
+  },
+})
 const line = computed<PartLine | undefined>(() => bench.account.value.find(entry => entry.part.key === bench.pickedPart.value))
-const rungs = computed(() => rungsOf(bench.sheet.value).filter(rung => [...rung.off.removes ?? [], ...rung.on.refits ?? []].some(piece => piece.part === line.value?.part.key)))
+const rungs = computed(() =>
+  rungsOf(bench.sheet.value).filter(rung =>
+    [...(rung.off.removes ?? []), ...(rung.on.refits ?? [])].some(piece => piece.part === line.value?.part.key),
+  ),
+)
 const way = computed(() => {
   if (!line.value || line.value.out === line.value.part.count) return null
   try {
@@ -40,7 +49,17 @@ function move() {
   const place = PLACES.find(name => name === wanted.toLowerCase())
   const { tag, problem } = place ? { tag: place, problem: null } : tagHere(wanted, job.meta.number)
   if (problem) job.refusal = problem
-  else if (tag && job.act('part-moved', { part: line.value!.part.key, count: count.value, from: start.value, to: tag, ...(reason.value.trim() ? { reason: reason.value.trim() } : {}) })) reason.value = ''
+  else if (
+    tag
+    && job.act('part-moved', {
+      part: line.value!.part.key,
+      count: count.value,
+      from: start.value,
+      to: tag,
+      ...(reason.value.trim() ? { reason: reason.value.trim() } : {}),
+    })
+  )
+    reason.value = ''
 }
 </script>
 

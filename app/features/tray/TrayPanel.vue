@@ -24,7 +24,9 @@ watch(bench.wantedBags, showWanted, { flush: 'post' })
 onMounted(showWanted)
 watch(() => bench.shown.value?.key, () => { found.value = null })
 const LABELS_A_PAGE = 48
-const labelPages = computed(() => Math.ceil(new Set(bench.account.value.flatMap(line => line.bagged.map(bag => bag.tag))).size / LABELS_A_PAGE))
+const labelPages = computed(() =>
+  Math.ceil(new Set(bench.account.value.flatMap(line => line.bagged.map(bag => bag.tag))).size / LABELS_A_PAGE),
+)
 const labels = (paper: string, page = 1) => `/api/jobs/${job.meta.id}/labels?paper=${paper}&page=${page}`
 </script>
 

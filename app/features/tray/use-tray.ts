@@ -18,13 +18,18 @@ export function useTray({ job, account, sheet }: Bench) {
         byTag.set(tag, bag)
       }
     }
-    const stepBack = (parts: ReadonlySet<string>) => sheet.value.steps.find(step => !isDone(job.state, step.key) && step.refits?.some(piece => parts.has(piece.part)))
+    const stepBack = (parts: ReadonlySet<string>) =>
+      sheet.value.steps.find(step => !isDone(job.state, step.key) && step.refits?.some(piece => parts.has(piece.part)))
     return [...byTag]
       .map(([tag, { contents, parts }]) => ({ tag, contents, back: stepBack(parts) }))
       .sort((a, b) => a.tag.localeCompare(b.tag, undefined, { numeric: true }))
   })
 
-  const newKinds = computed(() => account.value.filter(({ part, out }) => part.neverAgain && out > 0 && dispositionOf(job.state, part.key)?.disposition !== 'replace').length)
+  const newKinds = computed(
+    () =>
+      account.value.filter(({ part, out }) => part.neverAgain && out > 0 && dispositionOf(job.state, part.key)?.disposition !== 'replace')
+        .length,
+  )
   const blockerCount = computed(() => closeBlockers(job.sheet, job.state).length)
 
   return { out, total, bags, newKinds, blockerCount }

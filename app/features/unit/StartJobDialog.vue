@@ -26,7 +26,9 @@ watch(open, async (now) => {
     problem.value = sentenceOf(error)
   }
 })
-const reachable = computed(() => sheet.value?.parts.filter(part => sheet.value!.steps.some(step => step.removes?.some(piece => piece.part === part.key))) ?? [])
+const reachable = computed(
+  () => sheet.value?.parts.filter(part => sheet.value!.steps.some(step => step.removes?.some(piece => piece.part === part.key))) ?? [],
+)
 const way = computed(() => sheet.value && target.value ? shortestWayIn(sheet.value, { done: {} }, target.value) : null)
 const size = computed(() => sheet.value ? sheetForJob(sheet.value, target.value ? { target: target.value } : {}) : null)
 

@@ -11,11 +11,16 @@ import { useCalculator } from './use-calculator'
 import RefusalNote from '../../ui/RefusalNote.vue'
 
 const props = defineProps<{ calculator: Calculator }>()
-const { texts, asked, outcome, refusal, isBlamed, busy, system, set, faultOf, understoodAs, asText } = useCalculator(toRef(props, 'calculator'))
+const { texts, asked, outcome, refusal, isBlamed, busy, system, set, faultOf, understoodAs, asText } = useCalculator(
+  toRef(props, 'calculator'),
+)
 const { target } = useJobTarget()
 const { copy, copied } = useClipboard({ legacy: true })
 const print = () => globalThis.print()
-const SYSTEMS = [{ label: 'mm, N·m', value: 'si' }, { label: 'in, lbf', value: 'imperial' }] satisfies { label: string, value: UnitSystem }[]
+const SYSTEMS = [
+  { label: 'mm, N·m', value: 'si' },
+  { label: 'in, lbf', value: 'imperial' },
+] satisfies { label: string; value: UnitSystem }[]
 </script>
 
 <template>

@@ -3,7 +3,13 @@ import { computed } from 'vue'
 import type { Field } from './fields'
 import RowsInput from './RowsInput.vue'
 
-const { id, field, text, fault, understood } = defineProps<{ id: string, field: Field, text: string, fault: string | undefined, understood: string | undefined }>()
+const { id, field, text, fault, understood } = defineProps<{
+  id: string
+  field: Field
+  text: string
+  fault: string | undefined
+  understood: string | undefined
+}>()
 const emit = defineEmits<{ change: [text: string] }>()
 const choices = computed(() => field.input.as === 'choice' ? field.input.choices : [])
 

@@ -13,12 +13,26 @@ const { target, results } = defineProps<{ target: JobTarget, results: readonly R
 const job = useJobStore()
 
 /** A link that names what this job does not measure is told so. */
-const position = computed(() => job.sheet && readOf(job.sheet, target.position, target.stage) ? positionOf(job.sheet, target.position) : null)
-const offers = computed(() => position.value
-  ? results.flatMap(result => 'value' in result && result.kind === position.value!.quantity
-      ? [{ label: result.label, text: formatQuantity(result.value, result.kind, { ...(result.unit ? { unit: result.unit } : {}), ...(result.decimals === undefined ? {} : { decimals: result.decimals }) }).replaceAll('\u00a0', ' ') }]
-      : [])
-  : [])
+const position = computed(() =>
+  job.sheet && readOf(job.sheet, target.position, target.stage) ? positionOf(job.sheet, target.position) : null,
+)
+const offers = computed(() =>
+  position.value
+    ? results.flatMap(result =>
+        'value' in result && result.kind === position.value!.quantity
+          ? [
+              {
+                label: result.label,
+                text: formatQuantity(result.value, result.kind, {
+                  ...(result.unit ? { unit: result.unit } : {}),
+                  ...(result.decimals === undefined ? {} : { decimals: result.decimals }),
+                }).replaceAll('\u00a0', ' '),
+              },
+            ]
+          : [],
+      )
+    : [],
+)
 </script>
 
 <template>

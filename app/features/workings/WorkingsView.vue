@@ -9,7 +9,10 @@ import { targetQuery } from './job-target'
 const { name } = defineProps<{ name: string }>()
 /** Not a form but a table of its own. */
 const CONTACT = { key: 'contact', title: 'Contact picture' }
-const groups = CALCULATOR_GROUPS.map(({ title, calculators }) => ({ title, entries: [...calculators.map(({ key, title: named }) => ({ key, title: named })), ...(title === 'Bearings' ? [CONTACT] : [])] }))
+const groups = CALCULATOR_GROUPS.map(({ title, calculators }) => ({
+  title,
+  entries: [...calculators.map(({ key, title: named }) => ({ key, title: named })), ...(title === 'Bearings' ? [CONTACT] : [])],
+}))
 const calculator = computed(() => calculatorOf(name))
 
 const list = ref<HTMLElement>()

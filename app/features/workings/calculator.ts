@@ -3,9 +3,28 @@ import type { Fields, Values } from './fields'
 
 /** One line of a result: a value that is shown in the person's units, or a word. */
 export type Result
-  = | { label: string, value: number, kind: QuantityKind, unit?: string, decimals?: number, signed?: boolean, main?: boolean, verdict?: Verdict }
-    | { label: string, from: number, to: number, kind: QuantityKind, unit?: string, decimals?: number, signed?: boolean, main?: boolean, verdict?: Verdict }
-    | { label: string, word: string, main?: boolean, verdict?: Verdict }
+  = | {
+    label: string
+    value: number
+    kind: QuantityKind
+    unit?: string
+    decimals?: number
+    signed?: boolean
+    main?: boolean
+    verdict?: Verdict
+  }
+  | {
+    label: string
+    from: number
+    to: number
+    kind: QuantityKind
+    unit?: string
+    decimals?: number
+    signed?: boolean
+    main?: boolean
+    verdict?: Verdict
+  }
+  | { label: string; word: string; main?: boolean; verdict?: Verdict }
 
 interface StripEdge { widthMm: number, clearanceUm: number }
 
@@ -13,11 +32,15 @@ interface StripEdge { widthMm: number, clearanceUm: number }
 export interface BearingStrip { at: 'drive end' | 'middle' | 'other end', left: StripEdge, right: StripEdge }
 
 export type Drawing
-  = | { kind: 'zones', nominalMm: number, zones: { name: string, lowerUm: number, upperUm: number, measuredUm?: number }[] }
-    | { kind: 'histogram', bins: readonly number[], minUm: number, maxUm: number }
-    | { kind: 'polar', points: readonly RunOutPoint[], runOut: RunOut }
-    | { kind: 'bow', bow: ShaftBow }
-    | { kind: 'bearing', strips: readonly BearingStrip[], ends: readonly { at: 'drive end' | 'other end', shimMm: number, wireMm: number, pinchUm: number }[] }
+  = | { kind: 'zones'; nominalMm: number; zones: { name: string; lowerUm: number; upperUm: number; measuredUm?: number }[] }
+    | { kind: 'histogram'; bins: readonly number[]; minUm: number; maxUm: number }
+    | { kind: 'polar'; points: readonly RunOutPoint[]; runOut: RunOut }
+    | { kind: 'bow'; bow: ShaftBow }
+    | {
+      kind: 'bearing'
+      strips: readonly BearingStrip[]
+      ends: readonly { at: 'drive end' | 'other end'; shimMm: number; wireMm: number; pinchUm: number }[]
+    }
 
 export interface Outcome {
   results: readonly Result[]
@@ -39,10 +62,32 @@ export interface Calculator {
 }
 
 /** Gives a calculator its types: `compute` sees each field as it reads. */
-export const calculator = <F extends Fields>(of: Omit<Calculator, 'fields' | 'compute'> & { fields: F, compute: (values: Values<F>) => Outcome | Promise<Outcome> }): Calculator =>
-  of as unknown as Calculator
+export const calculator = <F extends Fields>(
+  of: Omit<Calculator, 'fields' | 'compute'> & { fields: F; compute: (values: Values<F>) => Outcome | Promise<Outcome> },
+): Calculator => of as unknown as Calculator
 
-export const um = (label: string, value: number, more: Partial<Extract<Result, { value: number }>> = {}): Result => ({ label, value: value / 1000, kind: 'length', unit: 'µm', decimals: 1, ...more })
-export const mm = (label: string, value: number, more: Partial<Extract<Result, { value: number }>> = {}): Result => ({ label, value, kind: 'length', decimals: 3, ...more })
-export const umRange = (label: string, from: number, to: number): Result => ({ label, from: from / 1000, to: to / 1000, kind: 'length', unit: 'µm', decimals: 1, signed: true })
+export const um = (label: string, value: number, more: Partial<Extract<Result, { value: number }>> = {}): Result => ({
+  label,
+  value: value / 1000,
+  kind: 'length',
+  unit: 'µm',
+  decimals: 1,
+  ...more,
+})
+export const mm = (label: string, value: number, more: Partial<Extract<Result, { value: number }>> = {}): Result => ({
+  label,
+  value,
+  kind: 'length',
+  decimals: 3,
+  ...more,
+})
+export const umRange = (label: string, from: number, to: number): Result => ({
+  label,
+  from: from / 1000,
+  to: to / 1000,
+  kind: 'length',
+  unit: 'µm',
+  decimals: 1,
+  signed: true,
+})
 export const mmRange = (label: string, from: number, to: number): Result => ({ label, from, to, kind: 'length', decimals: 3 })

@@ -9,7 +9,8 @@ export interface JobTarget { job: string, position: string, stage: ReadingStage 
 const isJobId = (text: unknown): text is string => typeof text === 'string' && /^[\w-]{36}$/.test(text)
 
 /** What of the address names the job: it stays in the address while the working changes. */
-export const targetQuery = ({ job, position, stage }: LocationQuery) => isJobId(job) ? { job, ...(position ? { position } : {}), ...(stage ? { stage } : {}) } : {}
+export const targetQuery = ({ job, position, stage }: LocationQuery) =>
+  isJobId(job) ? { job, ...(position ? { position } : {}), ...(stage ? { stage } : {}) } : {}
 
 /** The job a working was opened from, and the reading when it was opened for one. The job is open as long as the working is shown. */
 export function useJobTarget(): { jobId: ComputedRef<string | null>, target: ComputedRef<JobTarget | null> } {

@@ -37,7 +37,9 @@ export function useCalculator(calculator: Ref<Calculator>) {
   let written = ''
   const nameOf = (query: Record<string, unknown>) => JSON.stringify(Object.entries(query).sort())
   function writeAddress(units = route.query.units): void {
-    const changed = Object.fromEntries(fields.value.filter(({ key, field }) => texts[key] !== startOf(field)).map(({ key }) => [key, texts[key]!]))
+    const changed = Object.fromEntries(
+      fields.value.filter(({ key, field }) => texts[key] !== startOf(field)).map(({ key }) => [key, texts[key]!]),
+    )
     const query = { ...changed, ...(units ? { units } : {}), ...targetQuery(route.query) }
     written = nameOf(query)
     void router.replace({ query })
@@ -71,7 +73,9 @@ export function useCalculator(calculator: Ref<Calculator>) {
   function faultOf(key: string): string | undefined {
     if (isForJob.value && !texts[key]?.trim()) return undefined
     const field = refusal.value?.details.field
-    return read.value.faults[key] ?? (typeof field === 'string' && calculator.value.blames?.[field] === key ? refusal.value!.message : undefined)
+    return (
+      read.value.faults[key] ?? (typeof field === 'string' && calculator.value.blames?.[field] === key ? refusal.value!.message : undefined)
+    )
   }
   const isBlamed = computed(() => asked.value.some(({ key }) => faultOf(key)))
 
@@ -105,17 +109,26 @@ export function useCalculator(calculator: Ref<Calculator>) {
   /** What a quantity was understood as, when it was typed in another unit than the one beside the field. */
   function understoodAs(key: string, field: Field): string | undefined {
     const { input } = field
-    if (input.as !== 'line' || !input.kind || !texts[key]?.trim() || read.value.faults[key] || Array.isArray(read.value.values[key])) return undefined
+    if (input.as !== 'line' || !input.kind || !texts[key]?.trim() || read.value.faults[key] || Array.isArray(read.value.values[key]))
+      return undefined
     const { value, unit } = parseQuantity(texts[key], input.kind, { bareUnit: input.unit })
     return unit === input.unit ? undefined : formatQuantity(value, input.kind, { unit: input.unit, decimals: 4 })
   }
 
   /** Everything as plain text, for a mail or a record. */
   function asText(): string {
-    const said = asked.value.map(({ key, field }) => `${field.label}: ${texts[key]}${field.input.as === 'line' && field.input.unit ? ` [${field.input.unit}]` : ''}`)
-    const found = (outcome.value?.results ?? []).map(result => `${result.label}: ${showResult(result, system.value)}${result.verdict ? ` (${result.verdict})` : ''}`)
-    const working = (outcome.value?.working ?? []).map(line => `${line.label} = ${line.formula} = ${line.substituted} = ${line.result}  (${line.source})`)
-    return [calculator.value.title, '', ...said, '', ...found, '', 'Working', ...working, '', location.href].join('\n').replaceAll('\u00a0', ' ')
+    const said = asked.value.map(
+      ({ key, field }) => `${field.label}: ${texts[key]}${field.input.as === 'line' && field.input.unit ? ` [${field.input.unit}]` : ''}`,
+    )
+    const found = (outcome.value?.results ?? []).map(
+      result => `${result.label}: ${showResult(result, system.value)}${result.verdict ? ` (${result.verdict})` : ''}`,
+    )
+    const working = (outcome.value?.working ?? []).map(
+      line => `${line.label} = ${line.formula} = ${line.substituted} = ${line.result}  (${line.source})`,
+    )
+    return [calculator.value.title, '', ...said, '', ...found, '', 'Working', ...working, '', location.href]
+      .join('\n')
+      .replaceAll('\u00a0', ' ')
   }
 
   return { texts, asked, outcome, refusal, isBlamed, busy, system, set, faultOf, understoodAs, asText }

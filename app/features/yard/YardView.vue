@@ -21,7 +21,11 @@ const settled = refDebounced(search, 180)
 const limit = ref(100)
 
 const query = computed(() => ({ search: settled.value || undefined, site: site.value || undefined, show: show.value, limit: limit.value }))
-const yard = useAnswer<YardAnswer>(() => `yard ${JSON.stringify(query.value)}`, () => callApi('/yard', { query: query.value }), MOST_SEARCHES)
+const yard = useAnswer<YardAnswer>(
+  () => `yard ${JSON.stringify(query.value)}`,
+  () => callApi('/yard', { query: query.value }),
+  MOST_SEARCHES,
+)
 watch(query, () => void yard.load(), { immediate: true })
 // Somewhere somebody works nearly always: the list follows, but not at each tick.
 useNews(() => [YARD_TOPIC], useThrottleFn(() => void yard.load(), FOLLOWS_EVERY_MS, true, false))

@@ -2,7 +2,10 @@
 import { computed } from 'vue'
 import type { Outline, ShaftBow } from '#core'
 
-/** The bow of the shaft along its axis, magnified, against the straight line of the supports; over the section of the machine when there is one. */
+/**
+ * The bow of the shaft along its axis, magnified, against the straight line of the supports; over the section of the machine when there is
+ * one.
+ */
 const { bow, outlines = [] } = defineProps<{ bow: ShaftBow, outlines?: readonly Outline[] }>()
 const [WIDTH, HEIGHT, AXIS, EDGE] = [420, 184, 100, 30]
 
@@ -23,7 +26,12 @@ const places = computed(() => {
 const line = computed(() => places.value.map(({ x, y }, i) => `${i ? 'L' : 'M'}${x} ${y}`).join(''))
 const section = computed(() => {
   const outer = Math.max(...outlines.map(outline => outline.outerMm), 1)
-  return outlines.map(({ fromMm, toMm, outerMm }) => ({ x: along.value(fromMm), width: along.value(toMm) - along.value(fromMm), y: AXIS - outerMm / outer * 44, height: outerMm / outer * 88 }))
+  return outlines.map(({ fromMm, toMm, outerMm }) => ({
+    x: along.value(fromMm),
+    width: along.value(toMm) - along.value(fromMm),
+    y: AXIS - (outerMm / outer) * 44,
+    height: (outerMm / outer) * 88,
+  }))
 })
 </script>
 

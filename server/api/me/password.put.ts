@@ -8,7 +8,10 @@ import { startSession } from '../../http/start-session'
 import { setPassword } from '../../services/people'
 import { requirePassword } from '../../services/sign-in'
 
-const body = Joi.object<{ present: string, password: string }>({ present: Joi.string().max(200).required(), password: newPassword.required() })
+const body = Joi.object<{ present: string; password: string }>({
+  present: Joi.string().max(200).required(),
+  password: newPassword.required(),
+})
 
 /** Every sign-in of this person ends; this device gets a new one. */
 export default defineApi({ right: 'any', body, whilePasswordDue: true }, async ({ event, person, body }) => {

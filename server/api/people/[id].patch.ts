@@ -6,7 +6,9 @@ import { personParams } from '../../http/params'
 import { forgetSessions } from '../../http/session-person'
 import { changePerson, type PersonInput } from '../../services/people'
 
-const body = Joi.object<Partial<PersonInput> & { active?: boolean }>({ name: personName, role, sites, active: Joi.boolean().strict() }).min(1)
+const body = Joi.object<Partial<PersonInput> & { active?: boolean }>({ name: personName, role, sites, active: Joi.boolean().strict() }).min(
+  1,
+)
 
 export default defineApi({ right: 'people:write', params: personParams, body }, async ({ person, params, body }) => {
   await changePerson(database(), person, params.id, body)

@@ -4,6 +4,11 @@ import { database } from '../../db/client'
 import { defineApi } from '../../http/define-api'
 import { addPerson, type PersonInput } from '../../services/people'
 
-const body = Joi.object<PersonInput>({ login: login.required(), name: personName.required(), role: role.required(), sites: sites.required() })
+const body = Joi.object<PersonInput>({
+  login: login.required(),
+  name: personName.required(),
+  role: role.required(),
+  sites: sites.required(),
+})
 
 export default defineApi({ right: 'people:write', body }, ({ body }) => addPerson(database(), body))

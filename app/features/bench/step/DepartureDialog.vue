@@ -12,10 +12,16 @@ const open = defineModel<boolean>({ required: true })
 const bench = useBench()
 const { job } = bench
 
-const WORDS: Readonly<Record<Departure, { title: string, says: string }>> = {
+const WORDS: Readonly<Record<Departure, { title: string; says: string }>> = {
   'does not apply': { title: 'It does not apply', says: 'This machine has no such thing. Nothing is moved by this step.' },
-  'done otherwise': { title: 'Done otherwise', says: 'The work is done, in another way or with another number of pieces than the sheet says.' },
-  'not possible now': { title: 'Not possible now', says: 'It stays to be done; the job does not close before it is made good or a lead signs.' },
+  'done otherwise': {
+    title: 'Done otherwise',
+    says: 'The work is done, in another way or with another number of pieces than the sheet says.',
+  },
+  'not possible now': {
+    title: 'Not possible now',
+    says: 'It stays to be done; the job does not close before it is made good or a lead signs.',
+  },
 }
 const isSafety = computed(() => step.stage === 'make-safe')
 const hows = computed(() => DEPARTURES.filter(how => !isSafety.value || how === 'done otherwise'))
@@ -35,7 +41,12 @@ watch(open, (isOpen) => {
 function depart() {
   if (how.value === '') return
   const differs = counted.value.filter(({ part, count }) => moves.find(move => move.part.key === part)?.count !== count)
-  const body = { step: step.key, how: how.value, reason: reason.value.trim(), ...how.value === 'done otherwise' && differs.length > 0 ? { counted: differs } : {} }
+  const body = {
+    step: step.key,
+    how: how.value,
+    reason: reason.value.trim(),
+    ...(how.value === 'done otherwise' && differs.length > 0 ? { counted: differs } : {}),
+  }
   if (!job.act('departure-made', body)) return
   open.value = false
   // With nothing left to sign the step is through.
@@ -103,9 +114,10 @@ function depart() {
 
 <style scoped>
 .hows { display: flex; flex-direction: column; align-items: stretch; gap: 8px; margin: 10px 0; }
-.hows :deep(.el-radio) { height: auto; min-height: 60px; margin: 0; padding: 8px 14px; white-space: normal; align-items: center; }
+.hows :deep(.el-radio) { height: auto; min-height: 60px; margin: 0; padding: 8px 14px; white-space: normal; align-items: center; flex-wrap: nowrap; }
+.hows :deep(.el-radio__label) { flex: 1; padding-left: 12px; font-weight: 400; }
 .hows strong { display: block; font: 600 17px var(--label); }
-.hows span span { color: var(--slate); }
+.hows :deep(.el-radio__label > span) { color: var(--slate); font-weight: 400; }
 label { display: block; font-weight: 600; margin: 10px 0 4px; }
 .lead { color: var(--brass); margin-top: 8px; }
 </style>

@@ -20,6 +20,12 @@ const stamp = computed(() => step ? job.state.done[step.key] : undefined)
 const departing = ref(false)
 /** The turn of the step has come, it is not done, and the work has not departed from it yet. */
 const mayDepart = computed(() => step !== null && bench.statusOf(step) === 'next' && !job.state.departures[step.key])
+/** What the tick says; nobody says that something is done that was left out. */
+const tickWords = computed(() => {
+  const departure = step && job.state.departures[step.key]
+  if (!departure) return step?.done ?? 'Done'
+  return departure.how === 'done otherwise' ? 'Done otherwise' : 'Go on without it'
+})
 /** It waits for something that can be done or seen here, and not for another step. */
 const isAsking = computed(() => bench.dutiesLeft.value.length > 0 || bench.isWaiting.value)
 </script>
@@ -69,7 +75,7 @@ const isAsking = computed(() => bench.dutiesLeft.value.length > 0 || bench.isWai
           :disabled="bench.obstacle.value !== null"
           @click="bench.tick(counted)"
         >
-          {{ step.done ?? 'Done' }}
+          {{ tickWords }}
         </el-button>
       </template>
       <p

@@ -26,12 +26,15 @@ const moves = computed(() => {
   return pieces.map(({ part, count }) => ({ part: partOf(job.sheet, part), count }))
 })
 /** Photos of this step that no duty shows. */
-const photos = computed(() => job.state.photos.filter(photo => photo.step === step.value?.key && !duties.value.some(line => line.duty.kind === 'photo')))
+const photos = computed(() =>
+  job.state.photos.filter(photo => photo.step === step.value?.key && !duties.value.some(line => line.duty.kind === 'photo')),
+)
 const weak = computed(() => step.value && bench.weakened.value.get(step.value.key))
 const joint = computed(() => step.value?.tightens ? jointOf(job.sheet, step.value.tightens) : undefined)
 const body = ref<HTMLElement>()
 /** What the step waits for stands in its body, where it may be out of sight. */
-const showAsked = () => body.value?.querySelector('.wait:not(.over), .duty:not(.met)')?.scrollIntoView({ block: 'start', behavior: 'smooth' })
+const showAsked = () =>
+  body.value?.querySelector('.wait:not(.over), .duty:not(.met)')?.scrollIntoView({ block: 'start', behavior: 'smooth' })
 defineExpose({ note: () => { noting.value = true } })
 const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
 </script>

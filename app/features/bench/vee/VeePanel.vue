@@ -26,7 +26,9 @@ function tieOf(row: VeeRow): Tie | null {
   return { text, state: bench.statusOf(row.on!) === 'done' ? 'closed' : 'idle' }
 }
 
-type Line = { key: string, depth: number, row: VeeRow, tie: Tie | null } | { key: string, depth: number, group: VeeGroup, open: number, whole: boolean }
+type Line
+  = | { key: string; depth: number; row: VeeRow; tie: Tie | null }
+    | { key: string; depth: number; group: VeeGroup; open: number; whole: boolean }
 /** A row stays in sight when work can be done in it, something of it is out, or it is looked at. */
 const matters = ({ off, on, rung }: VeeRow) => (rung !== undefined && bench.openKeys.value.has(rung))
   || [off, on].some(step => step && (step.key === bench.shown.value?.key || bench.statusOf(step) === 'next'))

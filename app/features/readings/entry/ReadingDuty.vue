@@ -7,11 +7,32 @@ import ReadingVerdict from './ReadingVerdict.vue'
 import { useBench } from '../../../job/use-bench'
 import { useReadingEntry } from './use-reading-entry'
 
-/** `offers`: worked-out results that a tap puts into the next empty cell; where there can be some, the reading is being worked out already. */
-const { positionKey, stage, offers } = defineProps<{ positionKey: string, stage: ReadingStage, offers?: readonly { label: string, text: string }[] }>()
+/**
+ * `offers`: worked-out results that a tap puts into the next empty cell; where there can be some, the reading is being worked out already.
+ */
+const { positionKey, stage, offers } = defineProps<{
+  positionKey: string
+  stage: ReadingStage
+  offers?: readonly { label: string; text: string }[]
+}>()
 const bench = useBench()
 const entry = useReadingEntry(bench, () => ({ position: positionKey, stage }))
-const { position, stored, editing, understood, assessed, fault, backTo, questions, conditions, startTyping, leaveTyping, store, write, fill } = entry
+const {
+  position,
+  stored,
+  editing,
+  understood,
+  assessed,
+  fault,
+  backTo,
+  questions,
+  conditions,
+  startTyping,
+  leaveTyping,
+  store,
+  write,
+  fill,
+} = entry
 const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.trim())))
 </script>
 

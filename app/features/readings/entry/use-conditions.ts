@@ -1,5 +1,16 @@
 import { computed, reactive, ref, type ComputedRef } from 'vue'
-import { MATERIAL_NAMES, MATERIALS, mayBeWarm, parseQuantity, positionOf, STEEL_PER_K, suitedInstruments, type Material, type Position, type ReadingConditions } from '#core'
+import {
+  MATERIAL_NAMES,
+  MATERIALS,
+  mayBeWarm,
+  parseQuantity,
+  positionOf,
+  STEEL_PER_K,
+  suitedInstruments,
+  type Material,
+  type Position,
+  type ReadingConditions,
+} from '#core'
 import { sentenceOf } from '../../../net/api'
 import type { Bench } from '../../../job/use-bench'
 import { useInstrumentStore } from '../../../net/instrument-store'
@@ -28,15 +39,28 @@ export function useConditions(bench: Bench, position: ComputedRef<Position>) {
   })
   /** What goes into the record; undefined when nothing was said. */
   const said = computed<ReadingConditions | undefined>(() => {
-    const instrument = picked.value && { tag: picked.value.tag, uncertainty: picked.value.uncertainty, calibratedUntil: picked.value.calibratedUntil }
-    const temperature = warmth.asked && canBeWarm.value && !fault.value
-      ? { partC: celsius(warmth.part), instrumentC: celsius(warmth.instrument), alphaPart: MATERIALS[warmth.material].alphaPerK, alphaInstrument: picked.value?.alphaPerK ?? STEEL_PER_K }
-      : undefined
+    const instrument = picked.value && {
+      tag: picked.value.tag,
+      uncertainty: picked.value.uncertainty,
+      calibratedUntil: picked.value.calibratedUntil,
+    }
+    const temperature
+      = warmth.asked && canBeWarm.value && !fault.value
+        ? {
+            partC: celsius(warmth.part),
+            instrumentC: celsius(warmth.instrument),
+            alphaPart: MATERIALS[warmth.material].alphaPerK,
+            alphaInstrument: picked.value?.alphaPerK ?? STEEL_PER_K,
+          }
+        : undefined
     return instrument || temperature ? { ...(instrument ? { instrument } : {}), ...(temperature ? { temperature } : {}) } : undefined
   })
 
   /** What somebody on this job last measured such a place with lies next to the hand. */
-  const lastUsed = () => bench.job.state.readings.findLast(reading => reading.conditions?.instrument && positionOf(bench.job.sheet, reading.position).instrument === position.value.instrument)?.conditions?.instrument?.tag
+  const lastUsed = () =>
+    bench.job.state.readings.findLast(
+      reading => reading.conditions?.instrument && positionOf(bench.job.sheet, reading.position).instrument === position.value.instrument,
+    )?.conditions?.instrument?.tag
 
   /** Starts from what a stored reading says, or from what was last used. */
   function takeOver(from: ReadingConditions | undefined): void {

@@ -8,17 +8,44 @@ import { liftPump } from '../../../../tests/support/demo-sheet'
 import type { Bench } from '../../../job/use-bench'
 
 const kept = new Map<string, string>()
-vi.stubGlobal('localStorage', { getItem: (key: string) => kept.get(key) ?? null, setItem: (key: string, value: string) => void kept.set(key, value) })
+vi.stubGlobal('localStorage', {
+  getItem: (key: string) => kept.get(key) ?? null,
+  setItem: (key: string, value: string) => void kept.set(key, value),
+})
 const INSTRUMENTS: InstrumentRow[] = [
-  { tag: 'MIC-13', kind: 'micrometer', name: 'micrometer 50–75 mm', quantity: 'length', rangeFrom: 50, rangeTo: 75, uncertainty: 0.002, alphaPerK: 11.5e-6, calibratedUntil: '2099-01-01' },
-  { tag: 'MIC-25', kind: 'micrometer', name: 'micrometer 75–100 mm', quantity: 'length', rangeFrom: 75, rangeTo: 100, uncertainty: 0.003, alphaPerK: 11.5e-6, calibratedUntil: '2099-01-01' },
+  {
+    tag: 'MIC-13',
+    kind: 'micrometer',
+    name: 'micrometer 50–75 mm',
+    quantity: 'length',
+    rangeFrom: 50,
+    rangeTo: 75,
+    uncertainty: 0.002,
+    alphaPerK: 11.5e-6,
+    calibratedUntil: '2099-01-01',
+  },
+  {
+    tag: 'MIC-25',
+    kind: 'micrometer',
+    name: 'micrometer 75–100 mm',
+    quantity: 'length',
+    rangeFrom: 75,
+    rangeTo: 100,
+    uncertainty: 0.003,
+    alphaPerK: 11.5e-6,
+    calibratedUntil: '2099-01-01',
+  },
 ] as InstrumentRow[]
-vi.mock('../../../net/api', async original => ({ ...await original<typeof import('../../../net/api')>(), callApi: () => Promise.resolve(INSTRUMENTS) }))
+vi.mock('../../../net/api', async original => ({
+  ...(await original<typeof import('../../../net/api')>()),
+  callApi: () => Promise.resolve(INSTRUMENTS),
+}))
 const { useReadingEntry } = await import('./use-reading-entry')
 const { useInstrumentStore } = await import('../../../net/instrument-store')
 
 let made = 0
-const event = <T extends EventType>(type: T, body: EventBodies[T]) => ({ id: `e-${made++}`, type, body, actor: { id: 'a', name: 'A' }, happenedAt: '2026-05-04T08:00:00.000Z' }) as JobEvent
+const event = <T extends EventType>(type: T, body: EventBodies[T]) =>
+  ({ id: `e-${made++}`, type, body, actor: { id: 'a', name: 'A' }, happenedAt: '2026-05-04T08:00:00.000Z' }) as JobEvent
 
 /** A bench with nothing but a job in it. */
 function benchOf() {
@@ -44,7 +71,12 @@ function entryOf(bench: TestBench, position: string, stage: ReadingStage = 'as-f
 }
 /** Leaves every view that is open, as somebody does who looks at another step. */
 const leave = () => { for (const scope of scopes.splice(0)) scope.stop() }
-const type = (entry: ReturnType<typeof entryOf>, rows: string[][]) => rows.forEach((row, s) => row.forEach((text, p) => { entry.typed[s]![p] = text }))
+const type = (entry: ReturnType<typeof entryOf>, rows: string[][]) =>
+  rows.forEach((row, s) =>
+    row.forEach((text, p) => {
+      entry.typed[s]![p] = text
+    }),
+  )
 const SEAT = [['70.010', '70.011'], ['70.011', '70.011'], ['70.010', '70.013']]
 
 beforeEach(() => {
@@ -64,7 +96,14 @@ describe('taking a reading', () => {
     expect(entry.understood.value).toEqual(['70.010\u00a0mm'])
     expect(entry.assessed.value.result?.verdict).toBe('in')
     entry.store()
-    expect(bench.job.state.readings[0]).toMatchObject({ position: 'seat-de', typed: [['70.010', '70.011'], ['70,0110', '2.7563 in'], ['70.010', '70.013']] })
+    expect(bench.job.state.readings[0]).toMatchObject({
+      position: 'seat-de',
+      typed: [
+        ['70.010', '70.011'],
+        ['70,0110', '2.7563 in'],
+        ['70.010', '70.013'],
+      ],
+    })
     await nextTick()
     expect(entry.editing.value).toBe(false)
   })
@@ -114,7 +153,9 @@ describe('a half-typed reading', () => {
     expect(again.conditions.tag.value).toBe('MIC-13')
     type(again, SEAT)
     again.store()
-    expect(bench.job.state.readings[0]?.conditions).toEqual({ instrument: { tag: 'MIC-13', uncertainty: 0.002, calibratedUntil: '2099-01-01' } })
+    expect(bench.job.state.readings[0]?.conditions).toEqual({
+      instrument: { tag: 'MIC-13', uncertainty: 0.002, calibratedUntil: '2099-01-01' },
+    })
     await nextTick()
     leave()
     expect(entryOf(bench, 'seat-de').editing.value).toBe(false)

@@ -1,5 +1,19 @@
 import { computed, reactive, ref, watch } from 'vue'
-import { assessTaken, formatQuantity, KINDS, parseQuantity, placeOf, positionOf, questionReadings, readingAt, readOf, stepOf, type Assessment, type Quantity, type ReadingStage } from '#core'
+import {
+  assessTaken,
+  formatQuantity,
+  KINDS,
+  parseQuantity,
+  placeOf,
+  positionOf,
+  questionReadings,
+  readingAt,
+  readOf,
+  stepOf,
+  type Assessment,
+  type Quantity,
+  type ReadingStage,
+} from '#core'
 import { sentenceOf } from '../../../net/api'
 import { serverNow } from '../../../net/server-clock'
 import type { Bench } from '../../../job/use-bench'
@@ -61,14 +75,22 @@ export function useReadingEntry(bench: Bench, asked: () => { position: string, s
   })))
   const isComplete = computed(() => cells.value.length > 0 && cells.value.every(row => row.every(cell => cell.quantity)))
   const values = computed(() => cells.value.map(row => row.map(cell => cell.quantity?.value ?? Number.NaN)))
-  const show = (value: number, bare = false) => formatQuantity(value, position.value.quantity, { bare, ...(position.value.quantity === 'length' ? { decimals: 3 } : {}) })
+  const show = (value: number, bare = false) =>
+    formatQuantity(value, position.value.quantity, { bare, ...(position.value.quantity === 'length' ? { decimals: 3 } : {}) })
   /** Said when the number was typed in another unit than the one it is kept in. */
-  const understood = computed(() => cells.value.flat().filter(cell => cell.quantity && cell.quantity.unit !== KINDS[position.value.quantity].base).map(cell => show(cell.quantity!.value)))
+  const understood = computed(() =>
+    cells.value
+      .flat()
+      .filter(cell => cell.quantity && cell.quantity.unit !== KINDS[position.value.quantity].base)
+      .map(cell => show(cell.quantity!.value)),
+  )
 
   const assessed = computed<{ result: Assessment | null, fault: string | null }>(() => {
     const taken = editing.value
-      ? isComplete.value && !conditions.fault.value ? { ...asked(), values: values.value, conditions: conditions.said.value, at: serverNow().toISOString() } : null
-      : stored.value ?? null
+      ? isComplete.value && !conditions.fault.value
+        ? { ...asked(), values: values.value, conditions: conditions.said.value, at: serverNow().toISOString() }
+        : null
+      : (stored.value ?? null)
     if (!taken) return { result: null, fault: null }
     try {
       return { result: assessTaken(job.sheet, job.state, taken), fault: null }
@@ -76,10 +98,13 @@ export function useReadingEntry(bench: Bench, asked: () => { position: string, s
       return { result: null, fault: sentenceOf(error) }
     }
   })
-  const fault = computed(() => editing.value ? cells.value.flat().find(cell => cell.sentence)?.sentence ?? conditions.fault.value ?? assessed.value.fault : null)
+  const fault = computed(() =>
+    editing.value ? (cells.value.flat().find(cell => cell.sentence)?.sentence ?? conditions.fault.value ?? assessed.value.fault) : null,
+  )
   /** Where the sheet sends the work, because the stored reading is out. */
   const backTo = computed(() => {
-    const step = editing.value || assessed.value.result?.verdict !== 'out' ? undefined : readOf(job.sheet, asked().position, asked().stage)?.backTo
+    const step
+      = editing.value || assessed.value.result?.verdict !== 'out' ? undefined : readOf(job.sheet, asked().position, asked().stage)?.backTo
     return step ? stepOf(job.sheet, step) : null
   })
 
@@ -110,7 +135,26 @@ export function useReadingEntry(bench: Bench, asked: () => { position: string, s
     if (row) row[row.findIndex(cell => !cell.trim())] = text
   }
 
-  return { position, stored, before, editing, typed, cells, understood, assessed, fault, backTo, questions, conditions, show, startTyping, leaveTyping, store, write, fill }
+  return {
+    position,
+    stored,
+    before,
+    editing,
+    typed,
+    cells,
+    understood,
+    assessed,
+    fault,
+    backTo,
+    questions,
+    conditions,
+    show,
+    startTyping,
+    leaveTyping,
+    store,
+    write,
+    fill,
+  }
 }
 
 export type ReadingEntry = ReturnType<typeof useReadingEntry>

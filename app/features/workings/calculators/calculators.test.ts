@@ -6,7 +6,9 @@ import { showResult } from '../show-result'
 import { CALCULATOR_GROUPS, calculatorOf } from '.'
 
 // The worker is a browser's; the work in it is the core's.
-vi.mock('../../../workers/ask-worker', () => ({ askWorker: (_task: string, input: OperatingClearanceInput) => Promise.resolve(operatingClearance(input)) }))
+vi.mock('../../../workers/ask-worker', () => ({
+  askWorker: (_task: string, input: OperatingClearanceInput) => Promise.resolve(operatingClearance(input)),
+}))
 
 const all = CALCULATOR_GROUPS.flatMap(group => group.calculators)
 
@@ -16,7 +18,10 @@ async function answer(key: string, typed: Record<string, string> = {}): Promise<
   const texts = { ...Object.fromEntries(Object.entries(fields).map(([name, field]) => [name, field.start])), ...typed }
   const asked = Object.entries(fields).filter(([, field]) => field.when?.(texts) ?? true)
   const outcome = await compute(Object.fromEntries(asked.map(([name, field]) => [name, field.read(texts[name]!)])))
-  return { outcome, said: Object.fromEntries(outcome.results.map(result => [result.label, showResult(result, 'si').replaceAll('\u00a0', ' ')])) }
+  return {
+    outcome,
+    said: Object.fromEntries(outcome.results.map(result => [result.label, showResult(result, 'si').replaceAll('\u00a0', ' ')])),
+  }
 }
 
 describe.each(all.map(calculator => [calculator.key, calculator] as const))('the working %s', (key, calculator: Calculator) => {
@@ -27,7 +32,8 @@ describe.each(all.map(calculator => [calculator.key, calculator] as const))('the
       for (const system of ['si', 'imperial'] as const) expect(showResult(result, system)).not.toMatch(/NaN|undefined|Infinity/)
     }
     expect(outcome.working.length).toBeGreaterThan(0)
-    for (const line of outcome.working) expect(`${line.formula}${line.substituted}${line.result}${line.source}`).not.toMatch(/NaN|undefined/)
+    for (const line of outcome.working)
+      expect(`${line.formula}${line.substituted}${line.result}${line.source}`).not.toMatch(/NaN|undefined/)
   })
 
   it('blames fields that it has', () => {
@@ -46,19 +52,35 @@ describe('what is typed is what is worked out', () => {
   it.each<[string, Record<string, string>, Record<string, string>]>([
     // ISO 286-2: 40 H7 0/+25, g6 −25/−9.
     ['fit', { nominal: '40', fit: 'H7/g6' }, { 'Kind': 'clearance fit', 'Largest clearance': '+50.0 µm', 'Smallest clearance': '+9.0 µm' }],
-    ['fit', { nominal: '1 in', fit: 'H7/s6', bore: '1.0003 in', shaft: '25.44' }, { 'Kind': 'interference fit', 'Measured clearance': '−32.4 µm' }],
+    [
+      'fit',
+      { nominal: '1 in', fit: 'H7/s6', bore: '1.0003 in', shaft: '25.44' },
+      { 'Kind': 'interference fit', 'Measured clearance': '−32.4 µm' },
+    ],
     ['at-20', { length: '150,04', part: '35', alphaPart: '11,5' }, { 'Length at 20 °C': '150.0141 mm', 'Correction': '−25.9 µm' }],
     ['verdict', { value: '70.019', lower: '70.002', upper: '70.021', u: '4' }, { 'Verdict': 'doubtful', 'Inside the limit by': '2.0 µm' }],
     ['two-methods', { a: '152', ua: '10', b: '200', ub: '25' }, { They: 'do not agree: one of them is wrong', Difference: '−48.0 µm' }],
     ['play', { lifts: '0.08:0.03;0.07:0.05' }, { 'Radial play': '0.115 mm', 'Spread': '0.010 mm' }],
     // 60 µm ÷ (11.5e-6 · 70) = 74.5 K above 20 °C, and 20 K lost on the way.
-    ['heating', { d: '70', interference: '40', clearance: '20', loss: '20', cap: '120' }, { 'Temperature of the part': '115 °C', 'Gentlest way': 'induction heater' }],
+    [
+      'heating',
+      { d: '70', interference: '40', clearance: '20', loss: '20', cap: '120' },
+      { 'Temperature of the part': '115 °C', 'Gentlest way': 'induction heater' },
+    ],
     ['heating', { d: '70', interference: '80', cap: '110' }, { 'Gentlest way': 'cool the shaft too' }],
     ['taper', { ratio: '12', interference: '60' }, { 'Drive-up': '0.72 mm', 'Contact': 'enough' }],
-    ['rolling-clearance', { bore: '70', measured: '30' }, { C3: '25 … 51 µm · the measured one lies here', CN: '10 … 30 µm · the measured one lies here' }],
+    [
+      'rolling-clearance',
+      { bore: '70', measured: '30' },
+      { C3: '25 … 51 µm · the measured one lies here', CN: '10 … 30 µm · the measured one lies here' },
+    ],
     ['pinch', { shim: '0.25', wire: '0.29' }, { 'Play in the cap': '40.0 µm' }],
     ['thrust-float', { before: '0:0.32', after: '0:0.27' }, { 'Change by closing': '−0.050 mm' }],
-    ['locknut', { pitch: '1.5', tabs: '18', present: '350', wanted: '100' }, { 'Tighten by': '3 tabs', 'A tab moves': '83.3 µm', 'Clearance then': '100.0 µm' }],
+    [
+      'locknut',
+      { pitch: '1.5', tabs: '18', present: '350', wanted: '100' },
+      { 'Tighten by': '3 tabs', 'A tab moves': '83.3 µm', 'Clearance then': '100.0 µm' },
+    ],
     ['end-clearance', { de: '0.20', oe: '0.32' }, { 'Move': 'towards the other end', 'by': '0.060 mm', 'Whole float': '0.520 mm' }],
     ['seat', { bore: '70', load: 'normal' }, { Shaft: 'k5', Housing: 'H7' }],
     ['sleeve', { method: 'lead wire', journal: '80', top: '0.21 0.22', joint: '0.05;0.05' }, { Clearance: '165.0 µm' }],
@@ -68,13 +90,33 @@ describe('what is typed is what is worked out', () => {
   })
 
   it('draws the split bearing with the strips and ends that were measured', async () => {
-    const { outcome, said } = await answer('split-bearing', { deLeft: '1.70', deRight: '1.70', midLeft: '', oeLeft: '1.15', oeRight: '1.15', shimDe: '0.30', wireDe: '0.26' })
+    const { outcome, said } = await answer('split-bearing', {
+      deLeft: '1.70',
+      deRight: '1.70',
+      midLeft: '',
+      oeLeft: '1.15',
+      oeRight: '1.15',
+      shimDe: '0.30',
+      wireDe: '0.26',
+    })
     expect(outcome.drawing).toMatchObject({
-      kind: 'bearing', strips: [{ at: 'drive end', left: { widthMm: 1.7, clearanceUm: 51 }, right: { clearanceUm: 51 } }, { at: 'other end', left: { clearanceUm: 76 } }],
-      ends: [{ at: 'drive end', shimMm: 0.3, wireMm: 0.26, pinchUm: 40 }, { at: 'other end', pinchUm: 30 }],
+      kind: 'bearing',
+      strips: [
+        { at: 'drive end', left: { widthMm: 1.7, clearanceUm: 51 }, right: { clearanceUm: 51 } },
+        { at: 'other end', left: { clearanceUm: 76 } },
+      ],
+      ends: [
+        { at: 'drive end', shimMm: 0.3, wireMm: 0.26, pinchUm: 40 },
+        { at: 'other end', pinchUm: 30 },
+      ],
     })
     // 25 µm over 110 mm.
-    expect(said).toMatchObject({ 'Drive end, left': '51.0 µm', 'Other end, right': '76.0 µm', 'Along the axis': 'tighter at the drive end, 0.23 mm/m', 'Across': 'even' })
+    expect(said).toMatchObject({
+      'Drive end, left': '51.0 µm',
+      'Other end, right': '76.0 µm',
+      'Along the axis': 'tighter at the drive end, 0.23 mm/m',
+      'Across': 'even',
+    })
   })
 
   it('finds the bow that the offsets of the stations say', async () => {

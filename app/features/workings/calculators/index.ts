@@ -9,4 +9,5 @@ export const CALCULATOR_GROUPS: readonly { title: string, calculators: readonly 
   { title: 'Bearings', calculators: bearingCalculators },
 ]
 
-export const calculatorOf = (key: string): Calculator | undefined => CALCULATOR_GROUPS.flatMap(group => group.calculators).find(one => one.key === key)
+export const calculatorOf = (key: string): Calculator | undefined =>
+  CALCULATOR_GROUPS.flatMap(group => group.calculators).find(one => one.key === key)

@@ -17,13 +17,20 @@ const { file, size, preview, corners, threshold, pattern, problem, progress } = 
 const percent = (share: number) => `${(share * 100).toFixed(0)} %`
 const loading = computed(() => {
   const sentences = []
-  if (pattern.value?.edgeLoading !== 'none') sentences.push(`carries more at ${pattern.value?.edgeLoading === 'both ends' ? 'both ends' : `the ${pattern.value?.edgeLoading}`}`)
+  if (pattern.value?.edgeLoading !== 'none')
+    sentences.push(`carries more at ${pattern.value?.edgeLoading === 'both ends' ? 'both ends' : `the ${pattern.value?.edgeLoading}`}`)
   if (pattern.value?.sideLoading !== 'none') sentences.push(`carries more on the ${pattern.value?.sideLoading} side`)
   return sentences.length ? sentences.join(', ') : 'even'
 })
 
-const spots = computed(() => pattern.value?.highSpots.length ? pattern.value.highSpots.map(spot => `row ${spot.row + 1}, column ${spot.column + 1}`).join('; ') : 'none')
-const results = computed<Result[]>(() => pattern.value ? [{ label: 'Contact', value: pattern.value.share * 100, kind: 'share', decimals: 0 }] : [])
+const spots = computed(() =>
+  pattern.value?.highSpots.length
+    ? pattern.value.highSpots.map(spot => `row ${spot.row + 1}, column ${spot.column + 1}`).join('; ')
+    : 'none',
+)
+const results = computed<Result[]>(() =>
+  pattern.value ? [{ label: 'Contact', value: pattern.value.share * 100, kind: 'share', decimals: 0 }] : [],
+)
 const summary = computed(() => pattern.value ? `Contact ${percent(pattern.value.share)}, ${loading.value}; hard spots: ${spots.value}` : '')
 
 function choose(event: Event) {

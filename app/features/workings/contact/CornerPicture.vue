@@ -10,7 +10,12 @@ const canvas = ref<HTMLCanvasElement>()
 // The bitmap is drawn, not handed over: it is wanted again when the view is laid out anew.
 onMounted(() => canvas.value?.getContext('2d')?.drawImage(preview, 0, 0))
 const NAMES = ['first end, upper', 'last end, upper', 'last end, lower', 'first end, lower']
-const STEPS: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
+const STEPS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
 
 function put(i: number, x: number, y: number) {
   const inside = (place: number, most: number) => Math.round(Math.min(most, Math.max(0, place)))

@@ -17,7 +17,9 @@ export function useContact() {
   /** Share of the work that is done; null while nothing runs. */
   const progress = ref<number | null>(null)
 
-  const worker = openWorker<ContactTasks>(() => new Worker(new URL('../../../workers/contact-worker.ts', import.meta.url), { type: 'module' }))
+  const worker = openWorker<ContactTasks>(
+    () => new Worker(new URL('../../../workers/contact-worker.ts', import.meta.url), { type: 'module' }),
+  )
   /** The worker has the picture. */
   let isLoaded = false
   let isStale = false
@@ -68,9 +70,15 @@ export function useContact() {
       // It was stopped: the picture goes to a new one first.
       if (!isLoaded) await handOver(file.value!)
       progress.value = 0
-      pattern.value = await worker.ask('look', { corners: corners.value.map(({ x, y }) => ({ x, y })), threshold: threshold.value ?? undefined }, {
-        onProgress: (share) => { progress.value = share },
-      })
+      pattern.value = await worker.ask(
+        'look',
+        { corners: corners.value.map(({ x, y }) => ({ x, y })), threshold: threshold.value ?? undefined },
+        {
+          onProgress: (share) => {
+            progress.value = share
+          },
+        },
+      )
       problem.value = ''
       progress.value = null
     } while (isStale)

@@ -16,8 +16,12 @@ const strips = computed(() => drawing.strips.map(({ at, left, right }) => {
 }))
 const ends = computed(() => drawing.ends.map(end => ({ ...end, x: PLACES[end.at] })))
 const um = (value: number) => value.toFixed(0)
-const label = computed(() => `Split bearing. ${drawing.strips.map(({ at, left, right }) => `Strip at the ${at}: ${um(left.clearanceUm)} µm left, ${um(right.clearanceUm)} µm right`).join('. ')}. ${
-  drawing.ends.map(({ at, pinchUm }) => `Pinch at the ${at} ${um(pinchUm)} µm`).join('. ')}.`)
+const label = computed(
+  () =>
+    `Split bearing. ${drawing.strips.map(({ at, left, right }) => `Strip at the ${at}: ${um(left.clearanceUm)} µm left, ${um(right.clearanceUm)} µm right`).join('. ')}. ${drawing.ends
+      .map(({ at, pinchUm }) => `Pinch at the ${at} ${um(pinchUm)} µm`)
+      .join('. ')}.`,
+)
 </script>
 
 <template>

@@ -12,7 +12,12 @@ const x = (um: number) => 14 + (um - from.value) / (to.value - from.value) * (WI
 const bars = computed(() => drawing.bins.map((count, i) => {
   const width = (drawing.maxUm - drawing.minUm) / drawing.bins.length
   const left = drawing.minUm + i * width
-  return { x: x(left), width: Math.max(0.5, x(left + width) - x(left) - 0.6), height: count / most.value * (HEIGHT - 44), isPreload: left + width / 2 < 0 }
+  return {
+    x: x(left),
+    width: Math.max(0.5, x(left + width) - x(left) - 0.6),
+    height: (count / most.value) * (HEIGHT - 44),
+    isPreload: left + width / 2 < 0,
+  }
 }))
 const ticks = computed(() => [from.value, 0, to.value].filter((value, i, all) => all.indexOf(value) === i))
 </script>

@@ -16,9 +16,24 @@ const show = (um: number) => formatQuantity(um / 1000, 'length', { unit: 'µm', 
 const bars = computed(() => drawing.zones.map((zone, i) => {
   const width = 90
   const x = 70 + i * 180
-  return { ...zone, x, width, top: scale.value(zone.upperUm), bottom: scale.value(zone.lowerUm), needle: zone.measuredUm === undefined ? undefined : scale.value(zone.measuredUm), isHole: zone.name !== zone.name.toLowerCase() }
+  return {
+    ...zone,
+    x,
+    width,
+    top: scale.value(zone.upperUm),
+    bottom: scale.value(zone.lowerUm),
+    needle: zone.measuredUm === undefined ? undefined : scale.value(zone.measuredUm),
+    isHole: zone.name !== zone.name.toLowerCase(),
+  }
 }))
-const told = computed(() => drawing.zones.map(zone => `${zone.name} from ${show(zone.lowerUm)} to ${show(zone.upperUm)} µm${zone.measuredUm === undefined ? '' : `, measured ${show(zone.measuredUm)}`}`).join('; '))
+const told = computed(() =>
+  drawing.zones
+    .map(
+      zone =>
+        `${zone.name} from ${show(zone.lowerUm)} to ${show(zone.upperUm)} µm${zone.measuredUm === undefined ? '' : `, measured ${show(zone.measuredUm)}`}`,
+    )
+    .join('; '),
+)
 </script>
 
 <template>

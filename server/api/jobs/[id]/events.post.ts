@@ -13,13 +13,29 @@ import { requireGone } from '../../../services/entered-for'
 import { Problem } from '../../../services/problem'
 import { proveSeals } from '../../../services/seal'
 
-const body = appendSchema as Joi.ObjectSchema<{ device: string, enteredFor?: { id: string, name: string }, events: EventDraft<EventType>[] }>
+const body = appendSchema as Joi.ObjectSchema<{
+  device: string
+  enteredFor?: { id: string; name: string }
+  events: EventDraft<EventType>[]
+}>
 
 // Each event has its own right (shared/rights.ts); every one of them is work on a job.
 export default defineApi({ right: 'job:work', params: jobParams, body }, async ({ event, person, params, body }) => {
   const enteredFor = body.enteredFor && await requireGone(database(), person, body.enteredFor)
-  const signers = await proveSeals(database(), { jobId: params.id, device: body.device, drafts: body.events, sender: person, place: placeOf(event) })
-  const { unit, ...answer } = await appendEvents(database(), person, { jobId: params.id, device: body.device, drafts: body.events, signers, enteredFor })
+  const signers = await proveSeals(database(), {
+    jobId: params.id,
+    device: body.device,
+    drafts: body.events,
+    sender: person,
+    place: placeOf(event),
+  })
+  const { unit, ...answer } = await appendEvents(database(), person, {
+    jobId: params.id,
+    device: body.device,
+    drafts: body.events,
+    signers,
+    enteredFor,
+  })
   const refused = answer.results.filter(result => result.outcome === 'refused')
   if (answer.results.some(result => result.outcome === 'recorded')) announceGrowth({ job: params.id, seq: answer.seq, unit })
   if (refused.length === answer.results.length) {

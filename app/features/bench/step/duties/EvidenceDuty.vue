@@ -12,7 +12,9 @@ const { duty, step, met } = defineProps<{ duty: Evidence, step: Step, met: boole
 const bench = useBench()
 const { job } = bench
 const loose = computed(() => duty.kind === 'tag' ? bench.account.value.find(line => line.part.key === duty.part)?.loose ?? 0 : 0)
-const tag = computed(() => duty.kind === 'tag' ? job.sheet.steps.find(other => other.removes?.some(piece => piece.part === duty.part))?.bag ?? 'T-1' : '')
+const tag = computed(() =>
+  duty.kind === 'tag' ? (job.sheet.steps.find(other => other.removes?.some(piece => piece.part === duty.part))?.bag ?? 'T-1') : '',
+)
 const risk = computed(() => {
   if (duty.kind !== 'secure mark') return ''
   const made = markMade(job.state, duty.mark)

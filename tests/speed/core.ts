@@ -18,7 +18,14 @@ const limits = time(() => {
   for (let i = 0; i < CALLS; i++) sum += toleranceLimits(1 + i % 499, CLASSES[i % CLASSES.length]!).upperUm
 })
 const clearance = time(() => {
-  sum += operatingClearance({ boreMm: 70, outerDiameterMm: 150, unmountedUm: { minUm: 25, maxUm: 51 }, shaftInterferenceUm: { minUm: 2, maxUm: 36 }, housingInterferenceUm: { minUm: -68, maxUm: 0 }, innerWarmerK: { min: 3, max: 8 } }).meanUm
+  sum += operatingClearance({
+    boreMm: 70,
+    outerDiameterMm: 150,
+    unmountedUm: { minUm: 25, maxUm: 51 },
+    shaftInterferenceUm: { minUm: 2, maxUm: 36 },
+    housingInterferenceUm: { minUm: -68, maxUm: 0 },
+    innerWarmerK: { min: 3, max: 8 },
+  }).meanUm
 })
 // As many ways as a sheet may have, and close to 400 steps.
 const forked = forkedSheet([2, 2, 2, 2, 2, 3].map(ways => Array.from({ length: ways }, () => Array.from({ length: 30 }, () => 1))))
@@ -26,5 +33,5 @@ let ways = 0
 const wayIn = time(() => {
   ways = shortestWayIn(forked, { done: {} }, 'seal').alternatives.length + 1
 })
-if (!Number.isFinite(sum)) throw new Error('the benchmark computed nothing')
+if (!Number.isFinite(sum)) throw new Error('the speed table computed nothing')
 console.log(JSON.stringify({ limitsASecond: CALLS / limits * 1000, clearance, wayIn, steps: forked.steps.length, ways }))

@@ -15,13 +15,13 @@ const db = database()
 const [okafor] = await db.select().from(person).where(eq(person.login, 'okafor'))
 const who = { id: okafor!.id, login: okafor!.login, name: okafor!.name, role: okafor!.role, sites: null }
 const free = await db.select().from(unit).where(eq(unit.sheetKey, 'split-casing-lift-pump')).orderBy(asc(unit.tag))
-// Units for the benchmark only; the database is thrown away afterwards.
+// Units for the speed table only; the database is thrown away afterwards.
 const tags = await Promise.all(Array.from({ length: CLIENTS }, async (_, i) => {
-  const tag = `BENCH-${i}`
+  const tag = `SPEED-${i}`
   await db.insert(unit).values({ ...free[0]!, id: randomUUID(), tag }).onConflictDoNothing()
   return tag
 }))
-const jobs = await Promise.all(tags.map(tag => startJob(db, who, { tag, reason: 'benchmark', device: randomUUID() })))
+const jobs = await Promise.all(tags.map(tag => startJob(db, who, { tag, reason: 'speed', device: randomUUID() })))
 
 const WARM_UP_SECONDS = 2
 
@@ -32,7 +32,11 @@ const until = started + SECONDS * 1000
 await Promise.all(jobs.map(async ({ id }) => {
   const device = randomUUID()
   while (performance.now() < until) {
-    const { results } = await appendEvents(db, who, { jobId: id, device, drafts: [draft('note-added', { text: 'Looked at, nothing to say.' })] })
+    const { results } = await appendEvents(db, who, {
+      jobId: id,
+      device,
+      drafts: [draft('note-added', { text: 'Looked at, nothing to say.' })],
+    })
     if (results[0]?.outcome !== 'recorded') throw new Error(JSON.stringify(results))
     if (performance.now() >= started) events += 1
   }

@@ -1,7 +1,23 @@
 import type fc from 'fast-check'
 import {
-  accountOf, atHand, AS_IT_SHOULD, choiceOf, DEPARTURES, DISPOSITIONS, foldJob, goodTruth, guardEvent, nextDeed, nextSteps, sheetNow, stepOf,
-  type EventBodies, type EventType, type JobEvent, type JobState, type Sheet,
+  accountOf,
+  atHand,
+  AS_IT_SHOULD,
+  choiceOf,
+  DEPARTURES,
+  DISPOSITIONS,
+  foldJob,
+  goodTruth,
+  guardEvent,
+  nextDeed,
+  nextSteps,
+  sheetNow,
+  stepOf,
+  type EventBodies,
+  type EventType,
+  type JobEvent,
+  type JobState,
+  type Sheet,
 } from '#core'
 
 /** Draws the next choice of a walk; the numbers come from fast-check, so a failing walk is shrunk and can be repeated. */
@@ -21,7 +37,8 @@ export function eventOf<T extends EventType>(type: T, body: EventBodies[T], who 
   return { id: `event-${made}`, type, body, actor: actor(who), happenedAt } as JobEvent
 }
 
-export const openJob = (sheet: Sheet, depth: 'routine' | 'failure-analysis' = 'routine'): JobState => foldJob(sheet, [eventOf('job-opened', { reason: 'test', depth })])
+export const openJob = (sheet: Sheet, depth: 'routine' | 'failure-analysis' = 'routine'): JobState =>
+  foldJob(sheet, [eventOf('job-opened', { reason: 'test', depth })])
 
 /** Some event that could be tried in this state: mostly sensible, not always allowed. */
 export function anyEvent(sheet: Sheet, state: JobState, choose: Choose, undoable: readonly string[]): JobEvent {
@@ -29,16 +46,24 @@ export function anyEvent(sheet: Sheet, state: JobState, choose: Choose, undoable
   const pick = <T>(list: readonly T[]): T => list[choose(list.length)]!
   const nothing = eventOf('note-added', { text: 'nothing to do' })
   switch (choose(14)) {
-    case 0: return eventOf('note-added', { text: 'seen' })
-    case 1: return eventOf('step-done', { step: pick(sheet.steps).key })
-    case 2: return undoable.length ? eventOf('undone', { event: pick(undoable) }) : nothing
+    case 0:
+      return eventOf('note-added', { text: 'seen' })
+    case 1:
+      return eventOf('step-done', { step: pick(sheet.steps).key })
+    case 2:
+      return undoable.length ? eventOf('undone', { event: pick(undoable) }) : nothing
     case 3: {
       const loose = accountOf(sheet, state).filter(line => line.loose > 0)
       if (!loose.length) return nothing
       const line = pick(loose)
       return eventOf('part-bagged', { part: line.part.key, count: 1 + choose(line.loose), tag: `B-${choose(5)}` })
     }
-    case 4: return eventOf('part-disposed', { part: pick(sheet.parts).key, disposition: pick(DISPOSITIONS), ...(choose(2) ? { reason: 'to try' } : {}) })
+    case 4:
+      return eventOf('part-disposed', {
+        part: pick(sheet.parts).key,
+        disposition: pick(DISPOSITIONS),
+        ...(choose(2) ? { reason: 'to try' } : {}),
+      })
     case 5: {
       const out = accountOf(sheet, state).filter(line => line.out > 0 || line.outside > 0)
       if (!out.length) return nothing
@@ -46,7 +71,8 @@ export function anyEvent(sheet: Sheet, state: JobState, choose: Choose, undoable
       const places = ['loose', 'washing', 'outside', 'scrapped', 'kit', ...line.bagged.map(bag => bag.tag)]
       return eventOf('part-moved', { part: line.part.key, count: 1 + choose(2), from: pick(places), to: pick(places), reason: 'to try' })
     }
-    case 6: return choose(4) ? nothing : eventOf('gone-back', { step: pick(sheet.steps).key, reason: 'binds' })
+    case 6:
+      return choose(4) ? nothing : eventOf('gone-back', { step: pick(sheet.steps).key, reason: 'binds' })
     case 7: {
       const felt = sheet.steps.filter(step => step.feels)
       if (!felt.length) return nothing
@@ -59,20 +85,29 @@ export function anyEvent(sheet: Sheet, state: JobState, choose: Choose, undoable
       const step = pick(steps)
       const moved = step.removes ?? step.refits ?? []
       const how = pick(DEPARTURES)
-      const counted = how === 'done otherwise' && moved.length > 0 ? moved.map(piece => ({ part: piece.part, count: Math.max(0, piece.count + choose(3) - 1) })) : undefined
-      return eventOf('departure-made', { step: step.key, how, reason: 'not as the sheet says', ...counted ? { counted } : {} })
+      const counted
+        = how === 'done otherwise' && moved.length > 0
+          ? moved.map(piece => ({ part: piece.part, count: Math.max(0, piece.count + choose(3) - 1) }))
+          : undefined
+      return eventOf('departure-made', { step: step.key, how, reason: 'not as the sheet says', ...(counted ? { counted } : {}) })
     }
     case 9: {
       const left = Object.keys(state.departures)
-      return left.length ? eventOf(choose(2) ? 'departure-signed' : 'step-made-good', { step: pick(left) }, choose(3) ? 'lead' : 'a') : nothing
+      return left.length
+        ? eventOf(choose(2) ? 'departure-signed' : 'step-made-good', { step: pick(left) }, choose(3) ? 'lead' : 'a')
+        : nothing
     }
-    default: return steps.length ? towardsTick(sheet, state, pick(steps).key, choose) : eventOf('job-closed', {})
+    default:
+      return steps.length ? towardsTick(sheet, state, pick(steps).key, choose) : eventOf('job-closed', {})
   }
 }
 
 /** The next thing to do for a step: its first open duty, or its tick. A second person releases hold points; at a fork any way is taken. */
 export function towardsTick(sheet: Sheet, state: JobState, stepKey: string, choose: Choose = () => 0): JobEvent {
-  const { draft, byLead } = nextDeed(sheet, state, stepOf(sheet, stepKey), goodTruth(sheet), { at: new Date(AT), newId: () => `event-${made += 1}` })
+  const { draft, byLead } = nextDeed(sheet, state, stepOf(sheet, stepKey), goodTruth(sheet), {
+    at: new Date(AT),
+    newId: () => `event-${(made += 1)}`,
+  })
   made += 1
   if (draft.type === 'way-chosen') {
     const { ways } = choiceOf(sheet, (draft.body as { choice: string }).choice)
@@ -101,7 +136,8 @@ export function bringBack(sheet: Sheet, state: JobState): JobEvent | undefined {
     const { key } = line.part
     if (line.outside > 0) return eventOf('part-moved', { part: key, count: line.outside, from: 'outside', to: 'loose' })
     if (line.washing > 0) return eventOf('part-moved', { part: key, count: line.washing, from: 'washing', to: 'loose' })
-    if (line.scrapped > line.fromKit) return eventOf('part-moved', { part: key, count: line.scrapped - line.fromKit, from: 'kit', to: 'loose' })
+    if (line.scrapped > line.fromKit)
+      return eventOf('part-moved', { part: key, count: line.scrapped - line.fromKit, from: 'kit', to: 'loose' })
   }
   return undefined
 }
@@ -117,7 +153,11 @@ export interface Stuck { at: string, why: string }
 
 /** The pictures of all photos reach the server. */
 export const picturesArrive = (sheet: Sheet, state: JobState): JobState =>
-  foldJob(sheet, state.photos.filter(({ photo }) => !state.kept[photo]).map(({ photo }) => eventOf('photo-kept', { photo, sha256: 'ab'.repeat(32) })), state)
+  foldJob(
+    sheet,
+    state.photos.filter(({ photo }) => !state.kept[photo]).map(({ photo }) => eventOf('photo-kept', { photo, sha256: 'ab'.repeat(32) })),
+    state,
+  )
 
 /** Brings a job from any state to the point where nothing is left to tick, by any order of legal steps; says where it is stuck. */
 export function finish(sheet: Sheet, start: JobState, choose: Choose): { state: JobState, stuck: Stuck | null } {

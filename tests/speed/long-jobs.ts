@@ -8,11 +8,11 @@ import { person, sheet as sheetTable, unit } from '../../server/db/schema'
 import { appendEvents } from '../../server/services/append-events'
 import { sheetOfJob } from '../../server/services/live-job'
 import { startJob } from '../../server/services/start-job'
-import { anyEvent, bringBack, openJob } from '../support/bench-walk'
+import { anyEvent, bringBack, openJob } from '../support/job-walk'
 import { smallSheet, type SmallStep } from '../support/small-sheet'
 
 /**
- * Makes what the benchmark needs: a job of 5,000 legal events and a job on a sheet of 140 steps. Prints one JSON line with their
+ * Makes what the speed table needs: a job of 5,000 legal events and a job on a sheet of 140 steps. Prints one JSON line with their
  * numbers and with the time that folding the 5,000 takes.
  */
 const EVENTS = 5000
@@ -52,7 +52,10 @@ function longLog(sheet: Sheet): JobEvent[] {
     if (event.type !== 'job-closed') take(event)
   }
   for (;;) {
-    const { draft, byLead } = nextDeed(sheet, state, nextSteps(sheet, state)[0]!, goodTruth(sheet), { at: new Date(state.opened!.at), newId: randomUUID })
+    const { draft, byLead } = nextDeed(sheet, state, nextSteps(sheet, state)[0]!, goodTruth(sheet), {
+      at: new Date(state.opened!.at),
+      newId: randomUUID,
+    })
     const event = { ...draft, actor: byLead ? { id: 'person-lead', name: 'Lead' } : { id: 'person-a', name: 'A' } } as JobEvent
     if (draft.type !== 'step-done') take(event)
     else if (guardEvent(sheet, state, event)) take(bringBack(sheet, state)!)
@@ -69,9 +72,14 @@ async function write(job: string, events: readonly JobEvent[]): Promise<void> {
     const { actor } = events[i]!
     let end = i
     while (end < events.length && end - i < BATCH && events[end]!.actor.id === actor.id) end++
-    const drafts = events.slice(i, end).map(event => ({
-      id: ids.get(event.id)!, type: event.type, happenedAt, body: event.type === 'undone' ? { event: ids.get(event.body.event)! } : event.body,
-    })) as EventDraft[]
+    const drafts = events
+      .slice(i, end)
+      .map(event => ({
+        id: ids.get(event.id)!,
+        type: event.type,
+        happenedAt,
+        body: event.type === 'undone' ? { event: ids.get(event.body.event)! } : event.body,
+      })) as EventDraft[]
     const { results } = await appendEvents(db, actor.id === 'person-lead' ? lead : technician, { jobId: job, device: randomUUID(), drafts })
     const refused = results.find(result => result.outcome === 'refused')
     if (refused) throw new Error(JSON.stringify(refused))
@@ -79,12 +87,22 @@ async function write(job: string, events: readonly JobEvent[]): Promise<void> {
   }
 }
 
-const long = await startJob(db, technician, { tag: await unitLike('BENCH-LONG', 'split-casing-lift-pump'), reason: 'benchmark, long', device: randomUUID() })
+const long = await startJob(db, technician, {
+  tag: await unitLike('SPEED-LONG', 'split-casing-lift-pump'),
+  reason: 'speed, long',
+  device: randomUUID(),
+})
 const [pump] = await db.select().from(sheetTable).where(eq(sheetTable.key, 'split-casing-lift-pump'))
 const document = await sheetOfJob(db, pump!.id, {})
 const log = longLog(document)
 await write(long.id, log)
-const opening = { id: 'opening', type: 'job-opened', body: { reason: 'benchmark' }, actor: { id: 'person-a', name: 'A' }, happenedAt: log[0]!.happenedAt } as JobEvent
+const opening = {
+  id: 'opening',
+  type: 'job-opened',
+  body: { reason: 'speed' },
+  actor: { id: 'person-a', name: 'A' },
+  happenedAt: log[0]!.happenedAt,
+} as JobEvent
 const folds = Array.from({ length: ROUNDS }, () => {
   const started = performance.now()
   foldJob(document, [opening, ...log.slice(0, EVENTS)])
@@ -97,12 +115,33 @@ const down = numbers.flatMap((n): SmallStep[] => [
   { key: `wheel-off-${n}`, limb: 'off', rung: `wheel-${n}`, removes: { [`wheel-${n}`]: 1 }, after: [`casing-off-${n}`] },
 ])
 const up = numbers.toReversed().flatMap((n): SmallStep[] => [
-  { key: `wheel-on-${n}`, limb: 'on', rung: `wheel-${n}`, refits: { [`wheel-${n}`]: 1 }, after: [n === STAGES ? `wheel-off-${n}` : `casing-on-${n + 1}`] },
+  {
+    key: `wheel-on-${n}`,
+    limb: 'on',
+    rung: `wheel-${n}`,
+    refits: { [`wheel-${n}`]: 1 },
+    after: [n === STAGES ? `wheel-off-${n}` : `casing-on-${n + 1}`],
+  },
   { key: `casing-on-${n}`, limb: 'on', rung: `casing-${n}`, refits: { [`casing-${n}`]: 1 }, after: [`wheel-on-${n}`] },
 ])
-const tallSheet: Sheet = { ...smallSheet(Object.fromEntries(numbers.flatMap(n => [[`casing-${n}`, 1], [`wheel-${n}`, 1]])), [...down, ...up]), key: 'bench-tall' }
+const tallSheet: Sheet = {
+  ...smallSheet(
+    Object.fromEntries(
+      numbers.flatMap(n => [
+        [`casing-${n}`, 1],
+        [`wheel-${n}`, 1],
+      ]),
+    ),
+    [...down, ...up],
+  ),
+  key: 'speed-tall',
+}
 await db.insert(sheetTable).values({ key: tallSheet.key, revision: 1, title: tallSheet.title, document: tallSheet })
-const tall = await startJob(db, technician, { tag: await unitLike('BENCH-TALL', tallSheet.key), reason: 'benchmark, tall', device: randomUUID() })
+const tall = await startJob(db, technician, {
+  tag: await unitLike('SPEED-TALL', tallSheet.key),
+  reason: 'speed, tall',
+  device: randomUUID(),
+})
 
 console.log(JSON.stringify({ fold: folds.sort((a, b) => a - b)[Math.floor(ROUNDS / 2)], long: long.id, tall: tall.id }))
 await closeConnection()

@@ -13,10 +13,11 @@ const FAULT = /unhandledRejection|uncaughtException|UnhandledPromise|"request fa
  * A whole Needler of its own on a throw-away database with the demonstration in it.
  * @param {object} [options]
  * @param {boolean} [options.durable] keep fsync on, as the product does; for measurements
- * Signal USR2 to this process restarts the server, as an update of the product does; journeys find it in NEEDLER_BENCH_PID.
- * @returns {Promise<{ env: Record<string, string>, server: { address: string }, cluster: object, faults: string[], restart: () => Promise<void>, kill: () => Promise<void>, stop: () => Promise<void> }>}
+ * Signal USR2 to this process restarts the server, as an update of the product does; journeys find it in NEEDLER_INSTALLATION_PID.
+ * @returns {Promise<{ env: Record<string, string>, server: { address: string }, cluster: object, faults: string[], restart: () =>
+ *   Promise<void>, kill: () => Promise<void>, stop: () => Promise<void> }>}
  */
-export async function startTestBench({ output = 'ignore', durable = false } = {}) {
+export async function startTestInstallation({ output = 'ignore', durable = false } = {}) {
   const folder = mkdtempSync(join(tmpdir(), 'needler-'))
   chmodSync(folder, 0o755)
   const cluster = await startCluster({ folder, throwAway: true, durable })
@@ -47,8 +48,19 @@ export async function startTestBench({ output = 'ignore', durable = false } = {}
     }
     process.on('SIGUSR2', restart)
     return {
-      server, cluster, faults, restart, kill,
-      env: { ...shared, NEEDLER_SERVER_PID: String(server.pid), DATABASE_URL: cluster.url, NEEDLER_PHOTOS: photos, NEEDLER_URL: server.address, NEEDLER_BENCH_PID: String(process.pid) },
+      server,
+      cluster,
+      faults,
+      restart,
+      kill,
+      env: {
+        ...shared,
+        NEEDLER_SERVER_PID: String(server.pid),
+        DATABASE_URL: cluster.url,
+        NEEDLER_PHOTOS: photos,
+        NEEDLER_URL: server.address,
+        NEEDLER_INSTALLATION_PID: String(process.pid),
+      },
       stop: async () => {
         process.off('SIGUSR2', restart)
         await server.stop()

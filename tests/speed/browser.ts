@@ -5,10 +5,15 @@ import { bluedFace } from '../support/blued-face'
 /** What a person at the bench waits for, measured in the browser on the production build. Prints one JSON line. */
 const [longJob, tallJob] = process.argv.slice(2)
 const browser = await chromium.launch(config.use!.launchOptions)
-const percentile = (values: number[], share: number) => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))]!
+const percentile = (values: number[], share: number) =>
+  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))]!
 
 async function signIn(): Promise<Page> {
-  const context = await browser.newContext({ baseURL: process.env.NEEDLER_URL, viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' })
+  const context = await browser.newContext({
+    baseURL: process.env.NEEDLER_URL,
+    viewport: { width: 1280, height: 800 },
+    serviceWorkers: 'block',
+  })
   // The runner names the functions it sends into the page through a helper that only it has.
   await context.addInitScript('globalThis.__name = work => work')
   const page = await context.newPage()
@@ -22,11 +27,14 @@ async function signIn(): Promise<Page> {
 
 /** Clicks and waits, all inside the page, so that the remote control is not measured. */
 const timeTap = (page: Page, button: string, seen: string) => page.evaluate(async ({ button, seen }) => {
-  const target = [...document.querySelectorAll<HTMLElement>('button, a')].find(element => (element.getAttribute('aria-label') ?? element.textContent ?? '').trim().startsWith(button))!
+  const target = [...document.querySelectorAll<HTMLElement>('button, a')].find(element =>
+    (element.getAttribute('aria-label') ?? element.textContent ?? '').trim().startsWith(button),
+  )!
   const started = performance.now()
   target.click()
   return new Promise<number>((resolve) => {
-    const look = () => document.querySelector(seen) ? requestAnimationFrame(() => resolve(performance.now() - started)) : requestAnimationFrame(look)
+    const look = () =>
+      document.querySelector(seen) ? requestAnimationFrame(() => resolve(performance.now() - started)) : requestAnimationFrame(look)
     look()
   })
 }, { button, seen })
@@ -41,7 +49,9 @@ await cdp.send('Network.setCacheDisabled', { cacheDisabled: true })
 const scripts = new Map<string, number>()
 const isScript = new Set<string>()
 cdp.on('Network.responseReceived', ({ requestId, type }) => { if (type === 'Script') isScript.add(requestId) })
-cdp.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => { if (isScript.has(requestId)) scripts.set(requestId, encodedDataLength) })
+cdp.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
+  if (isScript.has(requestId)) scripts.set(requestId, encodedDataLength)
+})
 await visitor.goto(link!)
 await visitor.getByRole('region', { name: 'This step' }).waitFor()
 await visitor.waitForTimeout(500)
@@ -70,7 +80,9 @@ async function timeTicks(address: string, rounds: number): Promise<{ shown: numb
   for (let i = 0; i < rounds; i++) {
     const times = await visitor.evaluate(async () => {
       const footer = document.querySelector('section[aria-label="This step"] footer')!
-      const button = footer.querySelector<HTMLButtonElement>('button.big') ?? [...footer.querySelectorAll('button')].find(element => element.textContent!.includes('Undo'))!
+      const button
+        = footer.querySelector<HTMLButtonElement>('button.big')
+          ?? [...footer.querySelectorAll('button')].find(element => element.textContent!.includes('Undo'))!
       const count = document.querySelector('section[aria-label="The V of this job"] header .count')!
       const before = count.textContent
       const answered = new Promise<number>((resolve) => {
@@ -86,7 +98,8 @@ async function timeTicks(address: string, rounds: number): Promise<{ shown: numb
       const started = performance.now()
       button.click()
       const effect = await new Promise<number>((resolve) => {
-        const look = () => count.textContent !== before ? requestAnimationFrame(() => resolve(performance.now() - started)) : requestAnimationFrame(look)
+        const look = () =>
+          count.textContent !== before ? requestAnimationFrame(() => resolve(performance.now() - started)) : requestAnimationFrame(look)
         look()
       })
       return { effect, stored: await answered }
@@ -95,7 +108,11 @@ async function timeTicks(address: string, rounds: number): Promise<{ shown: numb
     stored.push(times.stored)
     await visitor.waitForTimeout(60)
     // Back to where the tick was taken, so that the next round finds its button.
-    await visitor.evaluate(() => [...document.querySelectorAll<HTMLButtonElement>('section[aria-label="This step"] footer button')].find(element => element.textContent!.includes('Undo'))?.click())
+    await visitor.evaluate(() =>
+      [...document.querySelectorAll<HTMLButtonElement>('section[aria-label="This step"] footer button')]
+        .find(element => element.textContent!.includes('Undo'))
+        ?.click(),
+    )
     await visitor.waitForTimeout(120)
   }
   return { shown: percentile(shown, 0.95), stored: percentile(stored, 0.95) }
@@ -113,7 +130,9 @@ async function timeSeen(address: string, rounds: number): Promise<number> {
   for (let i = 0; i < rounds; i++) {
     const seen = other.evaluate(async () => {
       const count = document.querySelector('section[aria-label="The V of this job"] header .count')!
-      await new Promise<void>(resolve => new MutationObserver(() => resolve()).observe(count, { childList: true, characterData: true, subtree: true }))
+      await new Promise<void>(resolve =>
+        new MutationObserver(() => resolve()).observe(count, { childList: true, characterData: true, subtree: true }),
+      )
       return performance.timeOrigin + performance.now()
     })
     const tapped = await visitor.evaluate((isTick) => {
@@ -194,5 +213,15 @@ async function timeContact(): Promise<{ ms: number, longestFrame: number }> {
 
 const tick = await timeTicks(link!, 40)
 const long = await timeTicks(`/jobs/${longJob}`, 40)
-console.log(JSON.stringify({ scriptKb, open: percentile(openings, 0.95), tick, long, seen: await timeSeen(link!, 40), frame: await timeScrolling(`/jobs/${tallJob}`), contact: await timeContact() }))
+console.log(
+  JSON.stringify({
+    scriptKb,
+    open: percentile(openings, 0.95),
+    tick,
+    long,
+    seen: await timeSeen(link!, 40),
+    frame: await timeScrolling(`/jobs/${tallJob}`),
+    contact: await timeContact(),
+  }),
+)
 await browser.close()

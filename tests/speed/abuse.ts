@@ -3,7 +3,8 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { Client, draft } from '../api/client'
 
 /*
- * Ten people with a valid sign-in do what they can to slow the shop, each with many requests at once; an eleventh works and a monitor asks for
+ * Ten people with a valid sign-in do what they can to slow the shop, each with many requests at once; an eleventh works and a monitor
+ * asks for
  * health. Prints how long those two wait (p95) and the greatest memory of the server with all it has started.
  */
 
@@ -54,13 +55,18 @@ async function watchMemory(): Promise<number> {
 
 /** They sit at other machines: here they get the time that the server leaves. */
 function abusers(): Promise<number> {
-  const child = spawn('nice', ['-n', '10', process.execPath, '--import', 'tsx', 'tests/bench/abusers.ts', String(SECONDS)], { stdio: ['ignore', 'pipe', 'inherit'] })
+  const child = spawn('nice', ['-n', '10', process.execPath, '--import', 'tsx', 'tests/speed/abusers.ts', String(SECONDS)], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
   let said = ''
   child.stdout.on('data', (chunk: Buffer) => { said += chunk.toString() })
   return new Promise(resolve => child.on('close', () => resolve(Number(said.trim()))))
 }
 
 const [health, tick, memory, requests] = await Promise.all([
-  timed(() => new Client().get('/health'), 50), timed(() => worker.append(job, [draft('note-added', { text: 'honest work' })]), 100), watchMemory(), abusers(),
+  timed(() => new Client().get('/health'), 50),
+  timed(() => worker.append(job, [draft('note-added', { text: 'honest work' })]), 100),
+  watchMemory(),
+  abusers(),
 ])
 console.log(JSON.stringify({ health: p95(health), tick: p95(tick), memory, requests }))
