@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import { refusal } from '../../tests/support/refusal'
-import type { Position } from '../sheet'
+import { liftPump } from '../../tests/support/demo-sheet'
+import { positionOf, type Position } from '../sheet'
 import { assessReading, valuesAt20 } from './assess-reading'
 import type { ReadingConditions } from '.'
 
@@ -129,5 +130,26 @@ describe('a run-out', () => {
     const found = assessReading({ ...one, stations: ['track'] }, [turn(0.03, 45)])
     expect(found.verdict).toBe('out')
     expect(found.runOut!.bow).toBeNull()
+  })
+})
+
+describe('assessReading', () => {
+  const shaft = positionOf(liftPump, 'seat-de')
+
+  it('judges size, roundness and taper, and the worst decides', () => {
+    const good = assessReading(shaft, [[70.012, 70.012], [70.011, 70.012], [70.011, 70.011]])
+    expect(good.verdict).toBe('in')
+    expect(good.criteria.map(c => c.label)).toEqual(['Smallest', 'Largest', 'Out-of-roundness', 'Taper'])
+    // 70.003 lies 1 µm inside the limit of 70.002, less than U = 2 µm.
+    expect(assessReading(shaft, [[70.005, 70.005], [70.004, 70.005], [70.004, 70.003]]).verdict).toBe('doubtful')
+    const oval = assessReading(shaft, [[70.018, 70.006], [70.010, 70.010], [70.010, 70.010]])
+    expect(oval.criteria.find(c => c.label === 'Out-of-roundness')).toMatchObject({ verdict: 'out', upper: 0.006 })
+    expect(oval.working.some(line => line.source.includes('ISO 14253-1'))).toBe(true)
+  })
+
+  it('judges single values one by one', () => {
+    const float = assessReading(positionOf(liftPump, 'end-float'), [[0.18]])
+    expect(float.verdict).toBe('out')
+    expect(float.criteria[0]!.margin).toBeCloseTo(-0.03, 9)
   })
 })

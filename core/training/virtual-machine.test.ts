@@ -49,11 +49,17 @@ describe('nextDeed', () => {
 })
 
 describe('what is true of the machine', () => {
-  it('is in where nothing is worn, for every position of every sheet', () => {
+  it('lies inside the limits where nothing is worn, for every position of every sheet', () => {
     for (const sheet of demoDocuments.map(document => sheetForJob(document))) {
       const truth = goodTruth(sheet)
-      for (const position of sheet.positions)
-        expect(assessReading(position, truth.measure(position.key, 'as-left')).verdict, `${sheet.key} ${position.key}`).not.toBe('out')
+      for (const position of sheet.positions) {
+        const values = truth.measure(position.key, 'as-left')
+        expect(assessReading(position, values).verdict, `${sheet.key} ${position.key}`).not.toBe('out')
+        for (const value of values.flat()) {
+          expect(value).toBeLessThanOrEqual(position.limits.upper ?? Infinity)
+          expect(value).toBeGreaterThanOrEqual(position.limits.lower ?? -Infinity)
+        }
+      }
     }
   })
 
