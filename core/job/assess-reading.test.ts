@@ -3,7 +3,8 @@ import fc from 'fast-check'
 import { refusal } from '../../tests/support/refusal'
 import { liftPump } from '../../tests/support/demo-sheet'
 import { positionOf, type Position } from '../sheet'
-import { assessReading, valuesAt20 } from './assess-reading'
+import type { Verdict } from '../metrology'
+import { assessReading, decidingCriterion, valuesAt20, type Criterion } from './assess-reading'
 import type { ReadingConditions } from '.'
 
 const seat: Position = {
@@ -151,5 +152,20 @@ describe('assessReading', () => {
     const float = assessReading(positionOf(liftPump, 'end-float'), [[0.18]])
     expect(float.verdict).toBe('out')
     expect(float.criteria[0]!.margin).toBeCloseTo(-0.03, 9)
+  })
+})
+
+describe('decidingCriterion', () => {
+  const nothing = { value: 0, lower: null, upper: null, uncertainty: 0 }
+  const line = (label: string, verdict: Verdict, margin: number | null): Criterion => ({ ...nothing, label, verdict, margin })
+
+  it('is the worst, and among equals the one nearest to its limit, wherever they stand', () => {
+    const criteria = [
+      line('in', 'in', 0.01), line('far out', 'out', -0.02), line('doubtful', 'doubtful', -0.001), line('out', 'out', -0.006), line('none', 'in', null),
+    ]
+    for (let turn = 0; turn < criteria.length; turn++) {
+      expect(decidingCriterion({ criteria: [...criteria.slice(turn), ...criteria.slice(0, turn)] }).label).toBe('far out')
+    }
+    expect(decidingCriterion({ criteria: [line('none', 'in', null), line('near', 'in', 0.001), line('far', 'in', 0.1)] }).label).toBe('near')
   })
 })

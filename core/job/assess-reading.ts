@@ -110,10 +110,10 @@ const SEVERITY: Readonly<Record<Verdict, number>> = { in: 0, doubtful: 1, out: 2
  *
  * @example decidingCriterion(assessment).label // 'Smallest'
  */
-export const decidingCriterion = ({ criteria }: Pick<Assessment, 'criteria'>): Criterion =>
-  criteria.reduce((worst, one) =>
-    SEVERITY[one.verdict] - SEVERITY[worst.verdict] || (worst.margin ?? Infinity) - (one.margin ?? Infinity) > 0 ? one : worst,
-  )
+export const decidingCriterion = ({ criteria }: Pick<Assessment, 'criteria'>): Criterion => criteria.reduce((worst, one) => {
+  const isNearer = (one.margin ?? Infinity) < (worst.margin ?? Infinity)
+  return SEVERITY[one.verdict] > SEVERITY[worst.verdict] || (one.verdict === worst.verdict && isNearer) ? one : worst
+})
 
 /**
  * The values of a reading at 20 °C; as they are when nothing is known of their temperatures, or when they are no lengths.
