@@ -27,9 +27,9 @@ export async function startTestInstallation({ output = 'ignore', durable = false
     await seed(cluster.url, photos)
     const port = await freePort()
     const secret = randomBytes(24).toString('hex')
-    // What a second instance on the same database needs too.
-    const shared = { NUXT_SESSION_PASSWORD: secret, NEEDLER_SEAL_SECRET: randomBytes(24).toString('hex') }
-    const env = { LOG_LEVEL: 'warn', NEEDLER_PHOTOS: photos, NEEDLER_SEAL_SECRET: shared.NEEDLER_SEAL_SECRET, TRUST_PROXY: 'loopback' }
+    // What a second instance on the same database needs too; under names that nothing else listens to.
+    const shared = { TEST_SESSION_SECRET: secret, TEST_SEAL_SECRET: randomBytes(24).toString('hex') }
+    const env = { LOG_LEVEL: 'warn', NEEDLER_PHOTOS: photos, NEEDLER_SEAL_SECRET: shared.TEST_SEAL_SECRET, TRUST_PROXY: 'loopback' }
     const faults = []
     const onLine = (line) => {
       if (FAULT.test(line)) faults.push(line)

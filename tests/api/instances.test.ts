@@ -15,11 +15,11 @@ let other: { address: string, stop: () => Promise<unknown> }
 const startOther = async () =>
   startServer({
     url: process.env.DATABASE_URL!,
-    secret: process.env.NUXT_SESSION_PASSWORD!,
+    secret: process.env.TEST_SESSION_SECRET!,
     host: '127.0.0.1',
     port: await freePort(),
     onLine: () => undefined,
-    env: { LOG_LEVEL: 'warn', NEEDLER_PHOTOS: process.env.NEEDLER_PHOTOS!, NEEDLER_SEAL_SECRET: process.env.NEEDLER_SEAL_SECRET! },
+    env: { LOG_LEVEL: 'warn', NEEDLER_PHOTOS: process.env.NEEDLER_PHOTOS!, NEEDLER_SEAL_SECRET: process.env.TEST_SEAL_SECRET! },
   })
 beforeAll(async () => { other = await startOther() }, 60_000)
 afterAll(async () => {

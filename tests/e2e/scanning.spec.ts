@@ -52,6 +52,15 @@ test('a label before the camera finds its bag and the step that puts its content
     await expect(tray(page).getByRole('listitem').filter({ hasText: 'for this step' }).first()).toContainText(tag)
   })
 
+  await test.step('pieces do not go into the bag of another job, whose label is scanned by mistake', async () => {
+    await page.getByLabel('Find a part').selectOption('casing-nuts')
+    const part = page.getByRole('dialog')
+    await part.getByLabel(/^To: washing/).fill(`N${job + 1}/B-01`)
+    await part.getByRole('button', { name: 'Move' }).click()
+    await expect(part.getByRole('alert')).toContainText(`B-01 belongs to job ${job + 1}, not to this one`)
+    await part.getByRole('button', { name: 'Back to the bench' }).click()
+  })
+
   await test.step('a device without a camera says so', async () => {
     await tray(page).getByRole('button', { name: 'Scan with the camera' }).click()
     await expect(page.getByRole('dialog').getByRole('alert')).toContainText('Type the tag')
