@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { demoSheet, liftPump } from '../../tests/support/demo-sheet'
-import { after, before, fold, opened, refusalOf } from '../../tests/support/job-at'
+import { after, opened, refusalOf } from '../../tests/support/job-at'
 import { eventOf, openJob, towardsTick } from '../../tests/support/job-walk'
 import { nextSteps } from '../teardown'
-import { AS_IT_SHOULD, foldJob, guardEvent, type JobEvent, type JobState, lastStanding, openDuties, sheetForJob } from '.'
+import { foldJob, guardEvent, sheetForJob, type JobEvent, type JobState, openDuties } from '.'
 
 describe('guardEvent', () => {
   it('does not touch the state it starts from', () => {
@@ -16,14 +16,6 @@ describe('guardEvent', () => {
     const refusal = guardEvent(liftPump, opened, eventOf('step-done', { step: 'rotor-out' }))
     expect(refusal?.code).toBe('step.too-early')
     expect(refusal?.message).toContain('Take the bearing caps off')
-  })
-
-  it('asks for readings, marks and releases before the tick', () => {
-    expect(refusalOf(opened, eventOf('step-done', { step: 'isolate' }))).toBe('step.duties-open')
-    const marking = before('mark-coupling')
-    const refusal = guardEvent(liftPump, marking, eventOf('step-done', { step: 'mark-coupling' }))
-    expect(refusal?.message).toContain('MK-1')
-    expect(refusal?.message).toContain('MK-2')
   })
 
   it.each<[string, JobEvent, string]>([
@@ -64,33 +56,6 @@ describe('guardEvent', () => {
     ['a second opening', eventOf('job-opened', { reason: 'again' }), 'job.already-open'],
     ['an old gasket without a reason', eventOf('part-disposed', { part: 'casing-gasket', disposition: 'reuse' }), 'part.never-again'],
   ])('refuses %s', (_name, event, code) => expect(refusalOf(opened, event)).toBe(code))
-
-  it('lets nothing of a step be undone while others stand on it', () => {
-    const state = after(before('spacer-out'), 'spacer-out')
-    expect(refusalOf(state, eventOf('undone', { event: state.done['mark-coupling']!.event }))).toBe('undo.stood-on')
-    expect(refusalOf(state, eventOf('undone', { event: state.marksMade[0]!.event }))).toBe('undo.stood-on')
-    expect(refusalOf(state, eventOf('undone', { event: state.done['spacer-out']!.event }))).toBeNull()
-    expect(lastStanding(state, 'person-a')?.event).toBe(state.done['spacer-out']!.event)
-  })
-
-  it('puts no more into bags than is loose', () => {
-    const state = after(before('casing-nuts-off'), 'casing-nuts-off')
-    const bagged = fold([eventOf('part-bagged', { part: 'casing-nuts', count: 20, tag: 'B-05' })], state)
-    expect(refusalOf(bagged, eventOf('part-bagged', { part: 'casing-nuts', count: 3, tag: 'B-05' }))).toBe('bag.not-out')
-    expect(refusalOf(bagged, eventOf('part-bagged', { part: 'casing-nuts', count: 2, tag: 'B-05' }))).toBeNull()
-  })
-
-  it('does not put a scrapped part back', () => {
-    const state = fold([eventOf('part-disposed', { part: 'impeller', disposition: 'scrap' })], before('impeller-on'))
-    const checked = fold(
-      [
-        eventOf('mark-checked', { mark: 'MK-7', result: 'matches' }),
-        eventOf('hand-checked', { step: 'impeller-on', check: 'draws', answer: AS_IT_SHOULD }),
-      ],
-      state,
-    )
-    expect(refusalOf(checked, eventOf('step-done', { step: 'impeller-on' }))).toBe('part.scrapped')
-  })
 })
 
 describe('the time of an event', () => {

@@ -1,32 +1,10 @@
 import { describe, expect, it } from 'vitest'
-import { JobAt } from '../../tests/support/job-at'
+import { liftPump } from '../../tests/support/demo-sheet'
+import { after, before, fold, JobAt, refusalOf } from '../../tests/support/job-at'
+import { eventOf, finish } from '../../tests/support/job-walk'
 import { closeBlockers } from '.'
 
 describe('pieces', () => {
-  it('of a set go into their own places only, unless all are new', () => {
-    const bench = new JobAt('refrigeration-compressor', 'pistons-in')
-    expect(bench.try('piece-placed', { part: 'pistons', piece: 'cylinder 3', place: 'cylinder 2' })).toBe('place.other-set')
-    expect(bench.try('piece-placed', { part: 'pistons', piece: 'cylinder 9', place: 'cylinder 2' })).toBe('place.unknown')
-    expect(bench.try('piece-placed', { part: 'pistons', piece: 'cylinder 2', place: 'cylinder 2' })).toBeNull()
-    expect(bench.try('piece-placed', { part: 'pistons', piece: 'cylinder 2', place: 'cylinder 2' })).toBe('place.taken')
-    expect(bench.duties('pistons-in').filter(kind => kind === 'place').length).toBe(2)
-    bench.try('part-disposed', { part: 'pistons', disposition: 'replace' })
-    expect(bench.duties('pistons-in').filter(kind => kind === 'place').length).toBe(1)
-  })
-
-  it('that are not at hand cannot go in: 7 of 8 rollers', () => {
-    const bench = new JobAt('cycloidal-reducer', 'rollers-on')
-    expect(bench.try('part-moved', { part: 'output-rollers', count: 1, from: 'loose', to: 'scrapped' })).toBe('move.no-reason')
-    expect(bench.try('part-moved', { part: 'output-rollers', count: 1, from: 'loose', to: 'scrapped', reason: 'chipped' })).toBeNull()
-    expect(bench.try('step-done', { step: 'rollers-on' })).toBe('part.not-at-hand')
-    expect(bench.try('part-moved', { part: 'output-rollers', count: 2, from: 'kit', to: 'loose' })).toBe('move.kit-not-wanted')
-    expect(bench.try('part-moved', { part: 'output-rollers', count: 1, from: 'kit', to: 'loose' })).toBeNull()
-    expect(bench.try('part-moved', { part: 'output-rollers', count: 1, from: 'scrapped', to: 'loose' })).toBe('move.scrapped')
-    expect(bench.try('part-moved', { part: 'output-rollers', count: 9, from: 'loose', to: 'washing' })).toBe('move.not-there')
-    expect(bench.try('step-done', { step: 'rollers-on', counted: [{ part: 'output-rollers', count: 7 }] })).toBe('count.differs')
-    expect(bench.try('step-done', { step: 'rollers-on', counted: [{ part: 'output-rollers', count: 8 }] })).toBeNull()
-  })
-
   it('that went to a shop come back before the step is done, and before the job closes', () => {
     const bench = new JobAt('refrigeration-compressor', 'grind-out')
     expect(bench.duties('grind-out')).toEqual(['outside'])
@@ -45,5 +23,22 @@ describe('pieces', () => {
     expect(bench.try('undone', { event: bench.state.done['grind-out']!.event })).toBeNull()
     expect(bench.try('part-disposed', { part: 'crankshaft', disposition: 'reuse' })).toBeNull()
     expect(bench.duties('grind-out')).toEqual(['outside'])
+  })
+
+  it('do not go into bags unless they are loose', () => {
+    const state = after(before('casing-nuts-off'), 'casing-nuts-off')
+    const bagged = fold([eventOf('part-bagged', { part: 'casing-nuts', count: 20, tag: 'B-05' })], state)
+    expect(refusalOf(bagged, eventOf('part-bagged', { part: 'casing-nuts', count: 3, tag: 'B-05' }))).toBe('bag.not-out')
+    expect(refusalOf(bagged, eventOf('part-bagged', { part: 'casing-nuts', count: 2, tag: 'B-05' }))).toBeNull()
+  })
+
+  it('of the class never again keep the job open while an old one is in the machine', () => {
+    let state = before('upper-casing-on')
+    state = fold([eventOf('part-disposed', { part: 'casing-gasket', disposition: 'reuse', reason: 'the kit comes tomorrow' })], state)
+    state = finish(liftPump, state, () => 0).state
+    expect(closeBlockers(liftPump, state).map(blocker => [blocker.code, blocker.part])).toEqual([
+      ['never-again-refitted-old', 'casing-gasket'],
+    ])
+    expect(refusalOf(state, eventOf('part-disposed', { part: 'casing-gasket', disposition: 'replace' }))).toBe('part.back-in')
   })
 })

@@ -48,7 +48,7 @@ function longLog(sheet: Sheet): JobEvent[] {
     state = foldJob(sheet, [event], state)
   }
   while (events.length < EVENTS) {
-    const event = anyEvent(sheet, state, choose, events.filter(made => made.type !== 'undone').slice(-8).map(made => made.id))
+    const event = anyEvent(sheet, state, choose, events.filter(made => made.type !== 'undone' && made.actor.id === 'person-a').slice(-8).map(made => made.id))
     if (event.type !== 'job-closed') take(event)
   }
   for (;;) {
@@ -58,7 +58,7 @@ function longLog(sheet: Sheet): JobEvent[] {
     })
     const event = { ...draft, actor: byLead ? { id: 'person-lead', name: 'Lead' } : { id: 'person-a', name: 'A' } } as JobEvent
     if (draft.type !== 'step-done') take(event)
-    else if (guardEvent(sheet, state, event)) take(bringBack(sheet, state)!)
+    else if (guardEvent(sheet, state, event)) take(bringBack(sheet, state, nextSteps(sheet, state)[0]!.key))
     else return events
   }
 }

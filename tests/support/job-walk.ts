@@ -131,7 +131,7 @@ export function walk(sheet: Sheet, start: JobState, choose: Choose, tries: numbe
 }
 
 /** What keeps a walk that is otherwise done right from going on: pieces that random moves have taken away. */
-export function bringBack(sheet: Sheet, state: JobState): JobEvent | undefined {
+export function bringBack(sheet: Sheet, state: JobState, key: string): JobEvent {
   for (const line of accountOf(sheet, state)) {
     const { key } = line.part
     if (line.outside > 0) return eventOf('part-moved', { part: key, count: line.outside, from: 'outside', to: 'loose' })
@@ -139,7 +139,7 @@ export function bringBack(sheet: Sheet, state: JobState): JobEvent | undefined {
     if (line.scrapped > line.fromKit)
       return eventOf('part-moved', { part: key, count: line.scrapped - line.fromKit, from: 'kit', to: 'loose' })
   }
-  return undefined
+  return asManyAsThereAre(sheet, state, key)
 }
 
 /** What a departure on the way down has left out goes back as it was found. */
@@ -172,7 +172,7 @@ export function finish(sheet: Sheet, start: JobState, choose: Choose): { state: 
     let event = towardsTick(sheet, state, key, choose)
     let refusal = guardEvent(sheet, state, event)
     if (refusal?.code === 'part.not-at-hand') {
-      event = bringBack(sheet, state) ?? asManyAsThereAre(sheet, state, key)
+      event = bringBack(sheet, state, key)
       refusal = guardEvent(sheet, state, event)
     }
     if (refusal) return { state, stuck: { at: key, why: refusal.message } }
