@@ -122,6 +122,7 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
       <NuxtLink
         v-if="session.person"
         to="/workings"
+        no-prefetch
         class="bar-button workings"
         title="Every calculator on its own"
       >
@@ -148,6 +149,7 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
         <NuxtLink
           v-if="session.may('people:write')"
           to="/office"
+          no-prefetch
           class="bar-button workings"
           title="People and their sign-ins"
         >
@@ -155,6 +157,7 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
         </NuxtLink>
         <NuxtLink
           to="/me"
+          no-prefetch
           class="who"
           :aria-label="`${session.person.name}, ${session.person.role}: your own page`"
         >
