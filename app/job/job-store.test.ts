@@ -84,8 +84,13 @@ function device() {
   return effectScope().run(() => {
     const session = useSessionStore()
     session.person = okafor
-    switchedOff.push(() => { session.person = null })
-    return useJobStore()
+    const bench = useJobStore()
+    // What it still meant to keep of its job is nothing to the next test.
+    switchedOff.push(() => {
+      session.person = null
+      bench.close()
+    })
+    return bench
   })!
 }
 const opening = event('opened', 'job-opened', { reason: 'test' })

@@ -9,8 +9,7 @@ export type Secret = { pin: string } | { password: string }
 
 /**
  * A job on the bench, whoever keeps it: the live one with its server, one that is only practised on, or one that is played back.
- * Everything the
- * bench shows comes from `state`; everything a person does goes through `act` and `sign`.
+ * Everything the bench shows comes from `state`; everything a person does goes through `act` and `sign`.
  */
 export interface OpenJob {
   /** Number, machine and setup. */

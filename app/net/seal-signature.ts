@@ -10,8 +10,7 @@ export interface Signature { login: string, pin: string, event: SignedEvent, hea
 
 /**
  * Seals name and PIN of a second person for the server, bound to what they sign and saw, so that nobody can read or try them on this
- * device, nor
- * use them for anything else. Needs a secure page, as working without the link does anyway.
+ * device, nor use them for anything else. Needs a secure page, as working without the link does anyway.
  *
  * @param publicKey SPKI in base64, as the server gave it with the job
  */

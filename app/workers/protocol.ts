@@ -2,8 +2,7 @@ import { DomainError } from '#core'
 
 /*
  * How the page and its workers talk, the same for all of them: a task by its name with an input, its progress, and its result or a
- * refusal. What is
- * given up is broken off by ending the worker, because a worker that computes hears nothing meanwhile.
+ * refusal. What is given up is broken off by ending the worker, because a worker that computes hears nothing meanwhile.
  */
 
 /** What a worker can do: input and result of each task. */

@@ -57,8 +57,7 @@ export interface Assessment {
 export interface ReadingConditions {
   /**
    * Expanded uncertainty U (k = 2) in the SI base of the quantity; the last day its calibration covers, `2027-03-12`. The server writes
-   * them
-   * down from its register; `unknown` says that the register has no such instrument, and then they are the bench's own word.
+   * them down from its register; `unknown` says that the register has no such instrument, and then they are the bench's own word.
    */
   instrument?: { tag: string, uncertainty: number, calibratedUntil: string, unknown?: true }
   /** What the thermometers said and how part and instrument expand, per K. Lengths only; 20 °C is assumed without it. */

@@ -86,6 +86,16 @@ describe('a departure', () => {
     expect(codeOf(before(plain.key), tick(plain.key, [{ part: piece!.part, count: piece!.count + 1 }]))).toBe('count.differs')
   })
 
+  it('on the way down leaves no room for a new piece on the way up', () => {
+    const key = liftPump.steps.find(step => step.removes?.some(({ part }) => part === 'casing-gasket'))!
+    const refit = liftPump.steps.find(step => step.refits?.some(({ part }) => part === 'casing-gasket'))!
+    const left = fold(before(key.key), depart(key.key, 'does not apply'), ...departureNeedsLead(liftPump, key) ? [sign(key.key)] : [])
+    let state = before(refit.key, fold(left, ...key.hold ? [eventOf('hold-released', { step: key.key }, 'second')] : [], tick(key.key)))
+    for (let event = towardsTick(liftPump, state, refit.key); event.type !== 'step-done'; event = towardsTick(liftPump, state, refit.key)) state = fold(state, event)
+    expect(codeOf(state, tick(refit.key))).toBe('part.no-room')
+    expect(codeOf(fold(state, depart(refit.key, 'does not apply'), sign(refit.key)), tick(refit.key))).toBeNull()
+  })
+
   it('from a step with a danger, a debt or a mark wants a lead, and not the one who made it', () => {
     const departed = fold(before(withMark.key), depart(withMark.key, 'does not apply'))
     expect(codeOf(departed, tick(withMark.key))).toBe('step.duties-open')
@@ -103,8 +113,8 @@ describe('a departure', () => {
       steps(step => step.makes),
       steps(step => step.checks),
       steps(step => step.owes),
-      steps(step => step.cautions?.some(one => one.level === 'danger')),
-    ]).toEqual([true, true, true, true])
+      steps(step => step.cautions?.some(one => one.level === 'danger')), steps(step => step.reads?.some(one => one.backTo)),
+    ]).toEqual([true, true, true, true, true])
   })
 
   it('leaves a hold point to be released, and making safe is only ever done otherwise', () => {

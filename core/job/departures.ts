@@ -33,15 +33,17 @@ export interface DepartureState {
 export interface DepartureDuty { kind: 'departure', how: Departure }
 
 /**
- * True when a lead has to stand for a departure from this step: where somebody can be hurt, where a debt begins or ends, and where match-
- * marks
- * are made or checked.
+ * True when a lead has to stand for a departure from this step: where somebody can be hurt, where a debt begins or ends, where match-marks
+ * are made or checked, and where a reading decides whether the work goes on.
  *
  * @example departureNeedsLead(sheet, step)
  */
-export const departureNeedsLead = (sheet: Sheet, step: Step): boolean =>
-  Boolean(step.cautions?.some(caution => caution.level === 'danger') || step.owes || step.makes || step.checks)
-  || sheet.steps.some(other => other.owes?.some(debt => debt.paidBy === step.key))
+export const departureNeedsLead = (sheet: Sheet, step: Step): boolean => {
+  const isDangerous = step.cautions?.some(caution => caution.level === 'danger')
+  const decides = step.reads?.some(read => read.backTo)
+  const pays = sheet.steps.some(other => other.owes?.some(debt => debt.paidBy === step.key))
+  return Boolean(isDangerous || decides || pays || step.owes || step.makes || step.checks)
+}
 
 /** Departures from the sheet: steps that were not done as it says, who stands for them, and what was made good since. */
 export const departures: Subject<DepartureEvents, DepartureState, DepartureDuty> = {
@@ -113,9 +115,8 @@ export const departures: Subject<DepartureEvents, DepartureState, DepartureDuty>
   reopens: ['departures', 'departuresSigned', 'madeGood'],
   overtakes: () => ({}),
   holdsFast: ({ sheet, state }, event) => {
-    const step = sheet.steps.find(
-      ({ key }) => isDone(state, key) && (state.departures[key]?.event === event || state.departuresSigned[key]?.event === event),
-    )
+    // A signature that the step did not wait for may go; one that it owes is missed by the step itself.
+    const step = sheet.steps.find(({ key }) => isDone(state, key) && state.departures[key]?.event === event)
     return step ? refuse('undo.stood-on', `${stepName(sheet, step)} was ticked on it. Undo that tick first.`) : null
   },
 }

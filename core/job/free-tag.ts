@@ -4,8 +4,7 @@ import type { JobState } from './state'
 
 /**
  * The tag to propose for what came out of a part: the bag that the sheet names for it, otherwise the next number that neither the sheet
- * nor this
- * job uses.
+ * nor this job uses.
  *
  * @returns such as `B-07`, or `T-01` when the sheet names no bag
  * @example proposedTag(sheet, state, 'impeller')

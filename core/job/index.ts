@@ -1,4 +1,4 @@
-export { accountOf, dispositionOf, isLeftForLater } from './account'
+export { accountOf, dispositionOf, isLeftForLater, movedBy } from './account'
 export { assessFit, type FitAssessment, type FitSide } from './assess-fit'
 export {
   assessReading,

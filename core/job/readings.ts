@@ -14,8 +14,7 @@ import { intoList, type Subject } from './subject'
 export interface ReadingEvents {
   /**
    * `values[station][plane]` in the SI base of the position's quantity, as the instrument showed them; `typed` is what the person wrote,
-   * cell by
-   * cell. `shown` is the verdict that the bench had shown, where the register of instruments has made it worse.
+   * cell by cell. `shown` is the verdict that the bench had shown, where the register of instruments has made it worse.
    */
   'reading-taken': {
     position: string

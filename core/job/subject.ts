@@ -7,10 +7,8 @@ import type { JobState } from './state'
 
 /*
  * A subject is one kind of thing that happens at the bench, whole: the bodies of its events, its entries in the state, what may happen,
- * what a
- * step owes of it, what it keeps open at the end, and what of it counts no more when the work goes back. `subjects.ts` puts them
- * together; the
- * general files (fold, guard, duties, blockers, going back) know none of them by name.
+ * what a step owes of it, what it keeps open at the end, and what of it counts no more when the work goes back. `subjects.ts` puts them
+ * together; the general files (fold, guard, duties, blockers, going back) know none of them by name.
  */
 
 export type ListName = { [K in keyof JobState]: JobState[K] extends readonly Stamp[] ? K : never }[keyof JobState]

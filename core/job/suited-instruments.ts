@@ -40,8 +40,7 @@ function sensesOf(names: string): ReadonlySet<Sense> | undefined {
  * The instruments of a register with which a position can be measured: those that the sheet may mean first, then others that feel the same.
  *
  * What measures another quantity, feels something else (a bore gauge cannot feel an alignment) or cannot reach the size is not offered. A
- * kind
- * that nobody knows is not ruled out, because a shop knows its own instruments.
+ * kind that nobody knows is not ruled out, because a shop knows its own instruments.
  *
  * @returns both lists in the order of the register
  * Source: general practice.

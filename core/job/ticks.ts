@@ -88,6 +88,10 @@ function notAtHand({ sheet, state }: JudgedJob, step: Step): Refusal | null {
     const disposition = dispositionOf(state, key)?.disposition
     if (disposition === 'scrap') return refuse('part.scrapped', `${name} was scrapped. Say "replace" when the new one is here.`)
     const line = account.get(key)!
+    if (count > line.out) {
+      const room = line.out === 1 ? '1 place is empty' : `${line.out} places are empty`
+      return refuse('part.no-room', `${name}: ${count} go in, ${room}. What never came out does not go back: write that down as a departure.`)
+    }
     const there = atHand(line)
     if (disposition === 'replace' || there >= count) continue
     const elsewhere = (['washing', 'outside', 'scrapped'] as const)

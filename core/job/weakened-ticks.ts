@@ -7,8 +7,7 @@ export interface Weakened { step: Step, position: string, stage: ReadingStage, n
 
 /**
  * Ticks that were set on a better verdict than the register of instruments allows: the step that took the reading and every ticked step
- * above
- * it. Nothing is refused for it, because the work was done; whoever reads the record is told.
+ * above it. Nothing is refused for it, because the work was done; whoever reads the record is told.
  *
  * @returns each step once, with the first such reading it stands on; a reading that was taken anew no longer counts
  * @example weakenedTicks(sheet, state).map(({ step }) => step.title)

@@ -7,8 +7,7 @@ export type ListName = 'options' | 'choices' | 'dryZones' | 'parts' | 'assemblie
 
 /**
  * Where a thing names another: the fields down to its key, `*` for each of a list. What goes when that other thing is left out has a `!`
- * behind
- * it (before the first field: the whole thing): the innermost first, and what is outside of it once it is empty.
+ * behind it (before the first field: the whole thing): the innermost first, and what is outside of it once it is empty.
  */
 interface Reference { path: string, to: Kind }
 

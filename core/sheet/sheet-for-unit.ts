@@ -30,8 +30,7 @@ export function sheetForUnit(sheet: Sheet, options: UnitOptions = {}): Sheet {
   const stays = (list: 'parts' | 'steps') => new Set(sheet[list].filter(thing => holds(thing.when)).map(thing => thing.key))
   const [partsLeft, stepsLeft] = [stays('parts'), stays('steps')]
   // Variants first, because they may bring references that the leaving out has to see; then what does not apply goes, and with parts and
-  // steps
-  // all that belongs to them.
+  // steps all that belongs to them.
   const settled = { ...rest }
   for (const list of CONDITIONAL) {
     if (!sheet[list]) continue

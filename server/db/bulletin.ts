@@ -2,8 +2,7 @@ import { connection } from './client'
 
 /*
  * What instances tell each other through PostgreSQL. Everything goes over one channel, so that whoever hears his own pulse there hears
- * all the rest
- * too; the first word says what it is.
+ * all the rest too; the first word says what it is.
  */
 export const BULLETIN = 'needler'
 export type Kind = 'job' | 'people' | 'pulse'

@@ -5,8 +5,7 @@ import { Problem } from '../services/problem'
 
 /*
  * One person's browser, or a script with a valid sign-in, cannot slow the shop: each person has a few requests in work at a time, a short
- * queue
- * behind them, and a budget of bytes. What is over is told so at once and costs next to nothing.
+ * queue behind them, and a budget of bytes. What is over is told so at once and costs next to nothing.
  */
 
 /** What is in work of one person at a time, and what may wait behind it. */

@@ -4,8 +4,7 @@ import { SESSION_HOURS } from '../services/sessions'
 
 /*
  * The cookie of a sign-in: the number of its session, sealed. It is read without touching the answer, so that nobody who has not signed
- * in is
- * given one, and it is worth what the session in the database is.
+ * in is given one, and it is worth what the session in the database is.
  */
 
 function config(): SessionConfig & { name: string } {

@@ -41,9 +41,8 @@ const DEAF_AFTER_MS = 7000
 
 /**
  * Listens for growth and for changes of people until it is stopped. `onGap` is called whenever listening has begun, also anew, so that
- * nothing is
- * missed silently. The driver takes a lost connection up again once and no more, so we listen for our own pulse too: when it is not heard
- * we
+ * nothing is missed silently. The driver takes a lost connection up again once and no more, so we listen for our own pulse too: when it
+ * is not heard we
  * listen anew.
  */
 export function keepListening({ onGrowth, onPeople, onGap }: Heard): () => void {

@@ -45,9 +45,8 @@ export async function requireAnnounced(db: Database, person: Person, { job, phot
 
 /**
  * Keeps the photo of an event. What it is says its content, not its name. It is drawn anew from its pixels, so nothing of what a camera
- * writes
- * beside them (place, device, owner) is kept; its hash goes into the log. The same bytes may be sent again and mend what is broken;
- * others under
+ * writes beside them (place, device, owner) is kept; its hash goes into the log. The same bytes may be sent again and mend what is
+ * broken; others under
  * the same number are refused.
  */
 export async function keepPhoto(

@@ -15,9 +15,8 @@ import { proveSigner, type Place } from './sign-in'
 
 /*
  * A second person may sign at a bench that has no link. Name and PIN are sealed there with our public key, together with what was signed
- * and
- * what was seen, and opened and proved here when the event arrives. So no PIN lies readable on a device, none can be tried there, and a
- * signature holds for nothing but what its signer had before their eyes.
+ * and what was seen, and opened and proved here when the event arrives. So no PIN lies readable on a device, none can be tried there, and
+ * a signature holds for nothing but what its signer had before their eyes.
  *
  * The private key lies in the database encrypted with a secret that does not (`NEEDLER_SEAL_SECRET`): a dump alone signs nothing.
  */

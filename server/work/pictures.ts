@@ -4,8 +4,7 @@ import workerpool from 'workerpool'
 
 /*
  * Draws a picture anew from its pixels, in a process of its own that is killed when it takes too long. Only the loaders of photos are
- * there: what
- * is text inside (SVG, PDF) cannot be opened at all.
+ * there: what is text inside (SVG, PDF) cannot be opened at all.
  */
 
 sharp.block({ operation: ['VipsForeignLoad'] })

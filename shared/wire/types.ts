@@ -165,15 +165,13 @@ export interface EventDraft<T extends EventType = EventType> {
 
 /**
  * A signature given without the link, for the server alone to open: a fresh AES-GCM key wrapped with its RSA key, the initial value, and
- * the
- * text (with its tag at the end); all base64.
+ * the text (with its tag at the end); all base64.
  */
 export interface SealedSignature { key: string, iv: string, text: string }
 
 /**
  * `actor` is who signed, when it was not the sender; `body` is what was recorded, where it is not what was sent (facts of an instrument
- * come
- * from the register).
+ * come from the register).
  */
 export type AppendResult
   = | { id: string, outcome: 'recorded' | 'duplicate', seq: number, hash: string, actor?: Actor, body?: EventBodies[EventType] }

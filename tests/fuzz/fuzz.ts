@@ -10,8 +10,7 @@ import { apiRoutes } from '../support/routes'
 
 /*
  * Nonsense, half sense and sense over all routes, as several people and as nobody. What must not happen: an answer of 500 or more, no
- * answer, or a
- * record with a fault in it afterwards. The same seed asks the same things; only the numbers of new things differ.
+ * answer, or a record with a fault in it afterwards. The same seed asks the same things; only the numbers of new things differ.
  */
 
 const option = (name: string, otherwise: number) => {

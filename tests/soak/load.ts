@@ -7,8 +7,7 @@ import { Client, draft } from '../api/client'
 
 /*
  * Benches that work while the server and its database are killed: what was not acknowledged is sent again with the same numbers, as the
- * outbox
- * of a tablet does. Everything that was acknowledged goes into a file for the audit.
+ * outbox of a tablet does. Everything that was acknowledged goes into a file for the audit.
  */
 
 const [file, seed] = [process.argv[2]!, Number(process.argv[3] ?? 1)]

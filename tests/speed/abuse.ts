@@ -4,8 +4,7 @@ import { Client, draft } from '../api/client'
 
 /*
  * Ten people with a valid sign-in do what they can to slow the shop, each with many requests at once; an eleventh works and a monitor
- * asks for
- * health. Prints how long those two wait (p95) and the greatest memory of the server with all it has started.
+ * asks for health. Prints how long those two wait (p95) and the greatest memory of the server with all it has started.
  */
 
 const SECONDS = Number(process.argv[2] ?? 15)

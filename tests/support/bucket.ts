@@ -25,8 +25,7 @@ function signatureOf({ method, url, headers }: IncomingMessage, signedHeaders: s
 
 /**
  * A bucket as an S3-compatible store answers: every signature is worked out anew and compared, and an object whose bytes are not the ones
- * that
- * were signed for is not taken. `breaks` lets writes break off half-way.
+ * that were signed for is not taken. `breaks` lets writes break off half-way.
  */
 export function bucketServer(objects: Map<string, Buffer>, faults: { breaks?: boolean } = {}): Server {
   return createServer(async (request, response) => {

@@ -5,6 +5,7 @@ import {
   AS_IT_SHOULD,
   choiceOf,
   DEPARTURES,
+  dispositionOf,
   DISPOSITIONS,
   foldJob,
   goodTruth,
@@ -144,8 +145,12 @@ export function bringBack(sheet: Sheet, state: JobState, key: string): JobEvent 
 
 /** What a departure on the way down has left out goes back as it was found. */
 function asManyAsThereAre(sheet: Sheet, state: JobState, key: string): JobEvent {
-  const there = new Map(accountOf(sheet, state).map(line => [line.part.key, atHand(line)]))
-  const counted = stepOf(sheet, key).refits!.map(({ part, count }) => ({ part, count: Math.min(count, there.get(part)!) }))
+  const account = new Map(accountOf(sheet, state).map(line => [line.part.key, line]))
+  const counted = stepOf(sheet, key).refits!.map(({ part, count }) => {
+    const line = account.get(part)!
+    const there = dispositionOf(state, part)?.disposition === 'replace' ? count : atHand(line)
+    return { part, count: Math.max(0, Math.min(count, line.out, there)) }
+  })
   return eventOf('departure-made', { step: key, how: 'done otherwise', reason: 'as it was found', counted })
 }
 
@@ -171,8 +176,8 @@ export function finish(sheet: Sheet, start: JobState, choose: Choose): { state: 
     const { key } = steps[choose(steps.length)]!
     let event = towardsTick(sheet, state, key, choose)
     let refusal = guardEvent(sheet, state, event)
-    if (refusal?.code === 'part.not-at-hand') {
-      event = bringBack(sheet, state, key)
+    if (refusal?.code === 'part.not-at-hand' || refusal?.code === 'part.no-room') {
+      event = refusal.code === 'part.no-room' ? asManyAsThereAre(sheet, state, key) : bringBack(sheet, state, key)
       refusal = guardEvent(sheet, state, event)
     }
     if (refusal) return { state, stuck: { at: key, why: refusal.message } }

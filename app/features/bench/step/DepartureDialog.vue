@@ -106,7 +106,7 @@ function depart() {
       v-if="departureNeedsLead(job.sheet, step)"
       class="lead"
     >
-      <Icon name="ph:seal-check" /> A lead signs this departure: the step carries a danger, a debt or a match-mark.
+      <Icon name="ph:seal-check" /> A lead signs this departure: the step carries a danger, a debt, a match-mark or a go/no-go reading.
     </p>
     <RefusalNote :text="job.refusal" />
   </AskDialog>

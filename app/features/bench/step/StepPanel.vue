@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { dutiesOf, jointOf, partOf, stepNumber } from '#core'
+import { dutiesOf, jointOf, movedBy, partOf, stepNumber } from '#core'
 import DepartureNote from './DepartureNote.vue'
 import NoteDialog from '../NoteDialog.vue'
 import PhotoStrip from '../../../job/PhotoStrip.vue'
@@ -22,7 +22,8 @@ const number = computed(() => step.value ? stepNumber(job.sheet, step.value) : 0
 const duties = computed(() => step.value ? dutiesOf(job.sheet, job.state, step.value) : [])
 const notes = computed(() => job.state.notes.filter(note => note.step === step.value?.key))
 const moves = computed(() => {
-  const pieces = step.value?.removes ?? step.value?.refits ?? []
+  // On a departure: what it moves on this machine.
+  const pieces = step.value ? movedBy(job.state, step.value, step.value.removes ? 'removes' : 'refits') : []
   return pieces.map(({ part, count }) => ({ part: partOf(job.sheet, part), count }))
 })
 /** Photos of this step that no duty shows. */

@@ -22,7 +22,7 @@ const signed = computed(() => job.state.departuresSigned[step.key])
     </template>
   </p>
   <template v-else>
-    <p>This step carries a danger, a debt or a match-mark, so it is not one person’s to leave.</p>
+    <p>This step carries a danger, a debt, a match-mark or a go/no-go reading, so it is not one person’s to leave.</p>
     <SecondPerson
       v-if="bench.mayWork.value"
       type="departure-signed"
