@@ -15,6 +15,8 @@ const isReady = computed(() => login.value.trim() !== '' && secretReady.value &&
 
 async function sign() {
   busy.value = true
+  // What the last try said is over; what is said next is of this one.
+  problem.value = null
   const fault = await job.sign(type, body, login.value.trim(), byPassword.value ? { password: password.value } : { pin: pin.value })
   problem.value = fault?.sentence ?? null
   byPassword.value = fault?.needsPassword ?? (fault !== null && byPassword.value)
