@@ -6,8 +6,8 @@ import { hub } from './hub'
 /** Whose connection it is; travels with it as its context. */
 export interface Admitted { person: string, session: string }
 
-/** Connections of one person on this instance: a few tablets with a few tabs each. */
-const MOST_A_PERSON = 12
+/** Connections of one person on this instance: a few tablets with a few tabs each, and every tab that shows something live has one. */
+const MOST_A_PERSON = 24
 /** What a bench sends is shorter than this. */
 export const MOST_FRAME_BYTES = 4096
 export const LIVE_PATH = '/api/live'

@@ -240,8 +240,8 @@ describe('nobody', () => {
 
   it('holds more channels than a person needs, and none takes a long message', async () => {
     const { cookies } = await Client.as('marsh')
-    const opened = await many(20, () => askLive('/api/live', { cookie: cookies }))
-    expect(count(opened.map(answer => answer.status))).toEqual({ 101: 12, 429: 8 })
+    const opened = await many(32, () => askLive('/api/live', { cookie: cookies }))
+    expect(count(opened.map(answer => answer.status))).toEqual({ 101: 24, 429: 8 })
     const [first] = opened.filter(answer => answer.socket)
     // A frame that says it has 60 MB ends the connection at its head.
     first!.socket!.write(Buffer.from([0x81, 0xff, 0, 0, 0, 0, 0x03, 0x93, 0x87, 0, 1, 2, 3, 4]))
