@@ -1,3 +1,4 @@
+export { capital } from './capital'
 export { DomainError } from './domain-error'
 export { angleBetween, degrees, isOnArc, radians, roundTurn, widestGap } from './angles'
 export { MATERIAL_NAMES, MATERIALS, STEEL_PER_K, type Material, type MaterialFacts } from './materials'

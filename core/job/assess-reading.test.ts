@@ -3,8 +3,8 @@ import fc from 'fast-check'
 import { refusal } from '../../tests/support/refusal'
 import { liftPump } from '../../tests/support/demo-sheet'
 import { positionOf, type Position } from '../sheet'
-import type { Verdict } from '../metrology'
-import { assessReading, decidingCriterion, valuesAt20, type Criterion } from './assess-reading'
+import type { Criterion, Verdict } from '../metrology'
+import { assessReading, decidingCriterion, valuesAt20 } from './assess-reading'
 import type { ReadingConditions } from '.'
 
 const seat: Position = {

@@ -1,5 +1,6 @@
 import {
   coversCalibration,
+  isWorse,
   judge,
   lengthAt20,
   lengthAt20Line,
@@ -9,6 +10,7 @@ import {
   shaftBow,
   surveyDiameter,
   worstVerdict,
+  type Criterion,
   type DiameterSurvey,
   type RunOut,
   type RunOutPoint,
@@ -20,18 +22,6 @@ import { anglesOf, type Position } from '../sheet'
 import { formatQuantity } from '../units'
 import type { WorkingLine } from '../working'
 
-/** One thing of a reading that has a limit: its value, the limits, the verdict. All in the SI base of the position's quantity. */
-export interface Criterion {
-  label: string
-  value: number
-  lower: number | null
-  upper: number | null
-  uncertainty: number
-  verdict: Verdict
-  /** Distance to the nearest limit, negative outside; null without limits. */
-  margin: number | null
-}
-
 /** A run-out worked out: each station's turn, and the bow when the places of the stations are known. */
 export interface RunOutFound {
   turns: { station: string, points: RunOutPoint[], found: RunOut }[]
@@ -40,6 +30,7 @@ export interface RunOutFound {
 
 export interface Assessment {
   verdict: Verdict
+  /** In the SI base of the position's quantity. */
   criteria: Criterion[]
   /** The one number that stands for the reading in lists and trends: its mean at 20 °C, or the greatest total reading of a run-out. */
   value: number
@@ -102,8 +93,6 @@ export function assessReading(position: Position, values: readonly (readonly num
 export const mayBeWarm = ({ quantity, method }: Pick<Position, 'quantity' | 'method'>): boolean =>
   quantity === 'length' && method !== 'run-out'
 
-const SEVERITY: Readonly<Record<Verdict, number>> = { in: 0, doubtful: 1, out: 2 }
-
 /**
  * The criterion that decides a verdict: the worst, and among equals the one nearest to its limit.
  *
@@ -111,7 +100,7 @@ const SEVERITY: Readonly<Record<Verdict, number>> = { in: 0, doubtful: 1, out: 2
  */
 export const decidingCriterion = ({ criteria }: Pick<Assessment, 'criteria'>): Criterion => criteria.reduce((worst, one) => {
   const isNearer = (one.margin ?? Infinity) < (worst.margin ?? Infinity)
-  return SEVERITY[one.verdict] > SEVERITY[worst.verdict] || (one.verdict === worst.verdict && isNearer) ? one : worst
+  return isWorse(one.verdict, worst.verdict) || (one.verdict === worst.verdict && isNearer) ? one : worst
 })
 
 /**

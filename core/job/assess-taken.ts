@@ -1,4 +1,4 @@
-import { worstVerdict } from '../metrology'
+import { worstVerdict, type Criterion } from '../metrology'
 import { withoutDust } from '../numbers'
 import { positionOf, readOf, type ReadingStage, type Sheet } from '../sheet'
 import {
@@ -9,7 +9,6 @@ import {
   valuesAt20,
   verdictLine,
   type Assessment,
-  type Criterion,
   type ReadingConditions,
 } from './assess-reading'
 import { readingAt } from './reading-at'

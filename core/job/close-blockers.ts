@@ -1,3 +1,4 @@
+import { capital } from '../capital'
 import { stepName, type Sheet } from '../sheet'
 import { isDone, sheetNow } from '../teardown'
 import type { JobState } from './state'
@@ -20,5 +21,3 @@ export function closeBlockers(document: Sheet, state: JobState): CloseBlocker[] 
   }
   return blockers
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)

@@ -1,3 +1,4 @@
+import { capital } from '../capital'
 import { partOf, stepName, stepOf, type Sheet, type Step } from '../sheet'
 import { isDone, sheetNow } from '../teardown'
 import { accountOf, isLeftForLater } from './account'
@@ -127,7 +128,7 @@ const leftForLater = (sheet: Sheet, state: JobState, document: Sheet): CloseBloc
     .map(step => ({
       code: 'left-for-later',
       step: step.key,
-      message: `${stepName(document, step)} was left for later. Make it good, or let a lead sign that it stays so.`.replace(/^s/, 'S'),
+      message: `${capital(stepName(document, step))} was left for later. Make it good, or let a lead sign that it stays so.`,
     }))
 
 /** Pieces that came out and did not go back, because of a departure from their refit: where they went must be written down. */

@@ -38,6 +38,7 @@ export const goingBack = (subjects: () => Subjects): Subject<GoingBackEvents, Go
         for (const subject of subjects()) overtake(state, back.event, subject.overtakes({ sheet, state, steps, keys }))
         state.wentBack.push(back)
       },
+      undo: (state, back) => restore(state, back as WentBack),
       guard: ({ sheet, state }, { step: key }) => {
         const step = stepOf(sheet, key)
         if (step.limb === 'off')
@@ -95,7 +96,7 @@ function overtake(state: JobState, event: string, overtaking: object): void {
 }
 
 /** Puts back what a going back had opened again. */
-export function restore(state: JobState, back: WentBack): void {
+function restore(state: JobState, back: WentBack): void {
   for (const [register, entries] of Object.entries(back.reopened)) Object.assign(state[register as RegisterName], entries)
   for (const list of Object.values(state) as unknown[]) {
     if (!Array.isArray(list)) continue

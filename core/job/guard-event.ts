@@ -1,10 +1,11 @@
-import { indexOf, stepName, stepOf, type Sheet, type Step } from '../sheet'
+import { indexOf, type Sheet, type Step } from '../sheet'
 import { isDone, missingBefore, sheetNow } from '../teardown'
 import { closeBlockers } from './close-blockers'
 import { openDuties, sayDuties } from './duties'
 import type { JobEvent } from './events'
 import { foldJob, isStanding } from './fold-job'
 import { refuse, type Refusal } from './refusal'
+import { isDatedBefore } from './stamp'
 import type { JobState } from './state'
 import type { EventRule, JudgedJob } from './subject'
 import { RULES } from './subjects'
@@ -21,8 +22,10 @@ export function guardEvent(sheet: Sheet, state: JobState, event: JobEvent): Refu
     if (!state.opened) return refuse('job.not-open', 'This job has not been opened.')
     if (state.closed)
       return refuse('job.closed', `${state.closed.by} closed this job. Its record does not change any more; start a new job for new work.`)
-    const unknown = unknownReference(sheet, event) ?? misdated(sheet, state, event)
+    const unknown = unknownReference(sheet, event)
     if (unknown) return unknown
+    if (isDatedBefore(event.happenedAt, state.opened.at))
+      return refuse('event.before-job', 'This is dated before the job was opened. Check the clock of this device.')
   }
   // The table holds, for each type, the rule of just that type; TypeScript cannot follow the pairing through a union.
   return (RULES[event.type] as EventRule<typeof event.body>).guard(judged(sheet, state), event.body, event)
@@ -53,26 +56,6 @@ function judged(sheet: Sheet, state: JobState): JudgedJob {
     blockers: () => closeBlockers(sheet, state),
     isStanding: event => isStanding(state, event),
   }
-}
-
-// Clocks of benches follow the server's to a few seconds; what is out by more is no clock.
-const CLOCKS_WITHIN_MS = 60_000
-
-/** What is dated before the job was there, or a tick from which a wait counts before what it stands on. */
-function misdated(sheet: Sheet, state: JobState, event: JobEvent): Refusal | null {
-  const at = Date.parse(event.happenedAt)
-  const isBefore = (moment: string) => at < Date.parse(moment) - CLOCKS_WITHIN_MS
-  if (isBefore(state.opened!.at))
-    return refuse('event.before-job', 'This is dated before the job was opened. Check the clock of this device.')
-  if (event.type !== 'step-done') return null
-  const { step: key } = event.body
-  if (!sheet.steps.some(step => step.waits?.some(wait => wait.after === key))) return null
-  const late = stepOf(sheet, key).after.find(before => state.done[before] && isBefore(state.done[before].at))
-  if (late === undefined) return null
-  return refuse(
-    'event.out-of-order',
-    `This is dated before ${stepName(sheet, stepOf(sheet, late))} was done, and a wait counts from it. Check the clock of this device.`,
-  )
 }
 
 /** A ticked step that stands on nothing, or owes something, in the state that is to come and did not before. */

@@ -6,7 +6,6 @@ export {
   mayBeWarm,
   placeOf,
   type Assessment,
-  type Criterion,
   type ReadingConditions,
   type RunOutFound,
 } from './assess-reading'

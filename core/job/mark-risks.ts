@@ -1,3 +1,4 @@
+import { capital } from '../capital'
 import { indexOf, markOf, partOf, type Mark, type MarkWay, type Sheet, type Step, type Treatment } from '../sheet'
 import { isDone, sheetNow } from '../teardown'
 import { markMade } from './marks-made'
@@ -28,7 +29,7 @@ export interface MarkRisk {
 export function risksOf(sheet: Sheet, state: JobState, markKey: string, way: MarkWay): MarkRisk[] {
   const mark = markOf(sheet, markKey)
   const porous = mark.between.map(key => partOf(sheet, key)).find(part => part.porous)
-  const name = way.charAt(0).toUpperCase() + way.slice(1)
+  const name = capital(way)
   return [
     ...(porous && way !== 'tag'
       ? [{ mark, reason: `${porous.name} is porous and holds no ${way}: it soaks in or breaks the edge. Take a photo, or tie a tag.` }]

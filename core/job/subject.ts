@@ -50,6 +50,8 @@ export interface EventRule<Body> {
   name: string
   /** Where its entry stands in the state; left out when it is never taken back. */
   home?: ListName | RegisterName
+  /** What else changes when its entry is taken out of the state again. */
+  undo?: (state: JobState, entry: Stamp) => void
   /** A signature: only a lead takes it back. */
   isSignature?: true
   /** Writes it into the state, which is a copy of its own. */

@@ -51,7 +51,7 @@ export interface Subjects {
 const all: { [N in keyof Parts]: Subject<Parts[N][0], Parts[N][1], DutyOf<Parts[N]>> } = {
   opening, ticks, marks, photos, indexData, pieces, places, readings, ways, handChecks, departures, holds, waits, extractions, notes,
   goingBack: goingBack(() => SUBJECTS),
-  takingBack: takingBack(() => ({ subjects: SUBJECTS, homeOf, homes: HOMES })),
+  takingBack: takingBack(() => ({ subjects: SUBJECTS, homeOf, homes: HOMES, undoAt: home => UNDOINGS.get(home) })),
 }
 
 /** The subjects without their own types, in the order in which they are asked. */
@@ -73,6 +73,7 @@ type Home = ListName | RegisterName
 const homeOf = (type: string): Home | undefined => RULES[type as keyof typeof RULES].home
 /** Where entries stand that can be taken back. */
 export const HOMES: ReadonlySet<Home> = new Set(Object.keys(RULES).flatMap(type => homeOf(type) ?? []))
+const UNDOINGS = new Map(Object.values(RULES).flatMap(({ home, undo }) => home && undo ? [[home, undo] as const] : []))
 /** Where the signatures stand. */
 export const SIGNATURES: ReadonlySet<Home> = new Set(Object.values(RULES).flatMap(rule => rule.isSignature && rule.home ? [rule.home] : []))
 

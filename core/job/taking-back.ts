@@ -1,10 +1,9 @@
 import { stepName } from '../sheet'
 import { accountOf } from './account'
-import { restore } from './going-back'
 import { refuse } from './refusal'
 import type { Stamp } from './stamp'
 import type { JobState } from './state'
-import { STANDS_ALONE, type ListName, type RegisterName, type Subject } from './subject'
+import { STANDS_ALONE, type EventRule, type ListName, type RegisterName, type Subject } from './subject'
 
 export interface TakingBackEvents {
   /** Takes an earlier event back; both stay in the log. */
@@ -19,6 +18,8 @@ interface House {
   /** Where the entries of an event stand; undefined for what leaves none. */
   homeOf: (type: string) => Home | undefined
   homes: ReadonlySet<Home>
+  /** What else changes when an entry that stands there is taken out. */
+  undoAt: (home: Home) => EventRule<never>['undo']
 }
 
 /** Taking back: the entry of an event goes out of the state, unless something stands on it. */
@@ -29,9 +30,10 @@ export const takingBack = (house: () => House): Subject<TakingBackEvents, object
     undone: {
       name: 'Undo',
       fold: (state, _stamp, { event }, { typeOf }) => {
+        const { homeOf, homes, undoAt } = house()
         const type = typeOf(event)
-        const home = type && house().homeOf(type)
-        for (const name of home ? [home] : house().homes) takeOut(state, name, event)
+        const home = type && homeOf(type)
+        for (const name of home ? [home] : homes) for (const entry of takeOut(state, name, event)) undoAt(name)?.(state, entry)
       },
       guard: (job, { event }) => {
         const { sheet, after, hanging, isStanding } = job
@@ -52,15 +54,17 @@ export const takingBack = (house: () => House): Subject<TakingBackEvents, object
   },
 })
 
-function takeOut(state: JobState, home: Home, event: string): void {
+/** Takes the entry of that event out, and gives it; several where one event stands under several names. */
+function takeOut(state: JobState, home: Home, event: string): Stamp[] {
   const entries = state[home]
-  if (!Array.isArray(entries)) {
-    const register = entries as Record<string, Stamp>
-    for (const key in register) if (register[key]!.event === event) Reflect.deleteProperty(register, key)
-    return
+  if (Array.isArray(entries)) {
+    const place = (entries as Stamp[]).findLastIndex(entry => entry.event === event)
+    return place < 0 ? [] : entries.splice(place, 1)
   }
-  const place = (entries as Stamp[]).findLastIndex(entry => entry.event === event)
-  if (place < 0) return
-  const [out] = entries.splice(place, 1)
-  if (home === 'wentBack') restore(state, out as JobState['wentBack'][number])
+  const register = entries as Record<string, Stamp>
+  return Object.keys(register).filter(key => register[key]!.event === event).map((key) => {
+    const entry = register[key]!
+    Reflect.deleteProperty(register, key)
+    return entry
+  })
 }

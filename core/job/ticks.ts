@@ -2,7 +2,8 @@ import { indexOf, partOf, stepName, stepOf, type Sheet, type Step } from '../she
 import { atHand, openRungs, sheetNow, standingOn } from '../teardown'
 import { accountOf, dispositionOf, movedBy } from './account'
 import { missingFirst, refuse, type Refusal } from './refusal'
-import type { Stamp } from './stamp'
+import { isDatedBefore, type Stamp } from './stamp'
+import type { JobState } from './state'
 import type { JudgedJob, Subject } from './subject'
 import { runningWait } from './waits'
 
@@ -46,6 +47,8 @@ export const ticks: Subject<TickEvents, TickState> = {
 /** Says whether a step may be ticked by this person at this moment, with these counts. */
 function mayTick(job: JudgedJob, step: Step, counted: readonly Counted[] | undefined, personId: string, now: string): Refusal | null {
   const { sheet, state } = job
+  const misdated = outOfOrder(sheet, state, step, now)
+  if (misdated) return misdated
   const by = state.done[step.key]
   if (by) return refuse('step.done-already', `${by.by} has ticked ${stepName(sheet, step)} already.`)
   if (!indexOf(sheetNow(sheet, state)).of.step.has(step.key))
@@ -62,6 +65,17 @@ function mayTick(job: JudgedJob, step: Step, counted: readonly Counted[] | undef
     return refuse('hold.same-person', 'A hold point needs two persons: you released it, so somebody else ticks the step.')
   }
   return countsDiffer(sheet, step, counted) ?? notAtHand(job, step)
+}
+
+/** A tick from which a wait counts is not dated before what it stands on. */
+function outOfOrder(sheet: Sheet, state: JobState, { key, after }: Step, now: string): Refusal | null {
+  if (!sheet.steps.some(step => step.waits?.some(wait => wait.after === key))) return null
+  const late = after.find(before => state.done[before] && isDatedBefore(now, state.done[before].at))
+  if (late === undefined) return null
+  return refuse(
+    'event.out-of-order',
+    `This is dated before ${stepName(sheet, stepOf(sheet, late))} was done, and a wait counts from it. Check the clock of this device.`,
+  )
 }
 
 function countsDiffer(sheet: Sheet, step: Step, counted: readonly Counted[] = []): Refusal | null {

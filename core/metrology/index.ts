@@ -1,6 +1,6 @@
 export { coversCalibration } from './calibration'
 export { compareMethods, type Comparison, type Measured } from './compare-methods'
-export { judge, marginLine, worstVerdict, type Judgement, type JudgedLine, type JudgeInput, type Verdict } from './judge'
+export { isWorse, judge, marginLine, worstVerdict, type Criterion, type Judgement, type JudgedLine, type JudgeInput, type Verdict } from './judge'
 export { lengthAt20, lengthAt20Line, type WarmLength } from './length-at-20'
 export { measurementUncertainty, type MeasurementUncertainty, type UncertaintyInput } from './measurement-uncertainty'
 export { endFloat, radialPlay, type Plunge } from './plunge'

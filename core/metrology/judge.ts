@@ -46,22 +46,30 @@ export function judge({ value, lower = -Infinity, upper = Infinity, uncertainty 
   return { verdict: known ? 'in' : 'doubtful', margin }
 }
 
-const SEVERITY: Record<Verdict, number> = { in: 0, doubtful: 1, out: 2 }
+const SEVERITY: Readonly<Record<Verdict, number>> = { in: 0, doubtful: 1, out: 2 }
 
-/** The verdict that decides when several stand together: out before doubtful before in. `in` for none. */
+/** True when a verdict is worse than another: out before doubtful before in. */
+export const isWorse = (one: Verdict, other: Verdict): boolean => SEVERITY[one] > SEVERITY[other]
+
+/** The verdict that decides when several stand together: the worst. `in` for none. */
 export function worstVerdict(verdicts: readonly Verdict[]): Verdict {
-  return verdicts.reduce<Verdict>((worst, v) => SEVERITY[v] > SEVERITY[worst] ? v : worst, 'in')
+  return verdicts.reduce<Verdict>((worst, verdict) => isWorse(verdict, worst) ? verdict : worst, 'in')
 }
 
-export interface JudgedLine {
+/** One thing that has a limit, judged: its value, the limits, the verdict. All in one unit. */
+export interface Criterion {
   label: string
   value: number
   lower: number | null
   upper: number | null
+  /** Expanded uncertainty U (k = 2). */
   uncertainty: number
   verdict: Verdict
-  /** Null without limits. */
+  /** Distance to the nearest limit, negative outside; null without limits. */
   margin: number | null
+}
+
+export interface JudgedLine extends Criterion {
   /** Where the limits come from. */
   source: string
   /** A value with its unit, and without. */

@@ -4,17 +4,11 @@ import { DomainError } from '../domain-error'
 import { optionCombinations, wayCombinations } from './combinations'
 import { findCycle } from './find-cycle'
 import { CONDITIONAL, conditionsOf, LIST_NAMES, LISTS, placesOf, thingsOf, type ListName, type Thing } from './lists'
+import { machineFaults, type SheetFault } from './machine-faults'
 import { anglesOf } from './plane-angles'
-import { SheetSchema, type Sheet, type Step } from './schema'
-import { DEPTH_OPTION, sheetForUnit, withWayCleared } from './sheet-for-unit'
-import { sheetOnWay } from './sheet-on-way'
+import { SheetSchema, type Sheet } from './schema'
+import { DEPTH_OPTION, withWayCleared } from './sheet-for-unit'
 import { DEPTHS } from './terms'
-
-export interface SheetFault {
-  /** JSON pointer to the place, e.g. `/steps/12/after/0`. */
-  place: string
-  reason: string
-}
 
 const MOST_FAULTS_SHOWN = 20
 const MOST_MACHINES = 96
@@ -218,121 +212,4 @@ function conditionFaults(sheet: Sheet): SheetFault[] {
       reason: `Options and choices make ${machines} different overhauls; at most ${MOST_MACHINES} fit one sheet.`,
     })
   return faults
-}
-
-/** What must hold for every machine the sheet describes, whichever way it is overhauled. */
-function machineFaults(sheet: Sheet): SheetFault[] {
-  for (const options of optionCombinations(sheet)) {
-    const machine = sheetForUnit(sheet, options)
-    for (const ways of wayCombinations(machine)) {
-      const job = sheetOnWay(machine, ways)
-      const faults = [...rungFaults(job), ...countFaults(job), ...markFaults(job), ...choiceFaults(machine)]
-      if (faults.length === 0) continue
-      const where = Object.entries({ ...options, ...ways }).map(([key, value]) => `${key} = ${value}`).join(', ')
-      // Places are those of the document that came in, not of the one that is left.
-      return faults.map(({ thing, list, field, reason }) => ({
-        place: [`/${list}/${sheet[list].findIndex(candidate => candidate.key === thing)}`, ...(field ? [field] : [])].join('/'),
-        reason: where ? `${reason} (with ${where})` : reason,
-      }))
-    }
-  }
-  return []
-}
-
-interface MachineFault { list: 'steps' | 'parts' | 'marks', thing: string, field?: string, reason: string }
-
-/** Whether a step comes, by however many others between, after the one of that key. */
-function ordering(sheet: Sheet): (step: Step, wanted: string) => boolean {
-  const byKey = new Map(sheet.steps.map(step => [step.key, step]))
-  const standsOn = (step: Step, wanted: string): boolean => step.after.some((key) => {
-    const before = byKey.get(key)
-    return key === wanted || (before !== undefined && standsOn(before, wanted))
-  })
-  return standsOn
-}
-
-/** The steps of a way come after the step that chooses it. */
-function choiceFaults(sheet: Sheet): MachineFault[] {
-  const standsOn = ordering(sheet)
-  return sheet.steps.flatMap(step => Object.keys(step.ways ?? {}).flatMap((choice) => {
-    const chooser = sheet.steps.find(candidate => candidate.chooses === choice)
-    return chooser && !standsOn(step, chooser.key)
-      ? [
-          {
-            list: 'steps' as const,
-            thing: step.key,
-            reason: `"${step.title}" belongs to a way of "${choice}" but does not come after the step that chooses.`,
-          },
-        ]
-      : []
-  }))
-}
-
-function rungFaults(sheet: Sheet): MachineFault[] {
-  const standsOn = ordering(sheet)
-  const faults: MachineFault[] = []
-  const sides = new Map<string, { off: Step[], on: Step[] }>()
-  for (const step of sheet.steps) {
-    if (!step.rung) {
-      if (step.removes || step.refits)
-        faults.push({ list: 'steps', thing: step.key, reason: `"${step.title}" moves parts and needs a rung.` })
-      continue
-    }
-    if (step.limb === 'floor') {
-      faults.push({ list: 'steps', thing: step.key, field: 'rung', reason: 'A step on the floor cannot be the side of a rung.' })
-      continue
-    }
-    const rung = sides.get(step.rung) ?? { off: [], on: [] }
-    rung[step.limb].push(step)
-    sides.set(step.rung, rung)
-  }
-  for (const [key, { off, on }] of sides) {
-    if (off.length !== 1 || on.length !== 1) {
-      faults.push({
-        list: 'steps',
-        thing: (off[0] ?? on[0])!.key,
-        field: 'rung',
-        reason: `Rung "${key}" needs one removal and one refit; it has ${off.length} and ${on.length}.`,
-      })
-    } else if (!standsOn(on[0]!, off[0]!.key)) {
-      faults.push({
-        list: 'steps',
-        thing: on[0]!.key,
-        field: 'after',
-        reason: `"${on[0]!.title}" puts back what "${off[0]!.title}" takes out, so it must come after it.`,
-      })
-    }
-  }
-  return faults
-}
-
-/** Everything that can come out goes back, and no more comes out than the machine has. */
-function countFaults(sheet: Sheet): MachineFault[] {
-  const total = (list: 'removes' | 'refits', part: string) =>
-    sheet.steps.flatMap((step: Step) => step[list] ?? []).filter(piece => piece.part === part).reduce((sum, piece) => sum + piece.count, 0)
-  return sheet.parts.flatMap((part) => {
-    const out = total('removes', part.key)
-    const back = total('refits', part.key)
-    if (out !== back) return [{ list: 'parts' as const, thing: part.key, reason: `${part.name}: ${out} come out but ${back} go back.` }]
-    if (out > part.count)
-      return [
-        {
-          list: 'parts' as const,
-          thing: part.key,
-          field: 'count',
-          reason: `${part.name}: ${out} come out of a machine that has ${part.count}.`,
-        },
-      ]
-    return []
-  })
-}
-
-function markFaults(sheet: Sheet): MachineFault[] {
-  return sheet.marks.flatMap((mark) => {
-    const made = sheet.steps.some(step => step.makes?.includes(mark.key))
-    const checked = sheet.steps.some(step => step.checks?.includes(mark.key))
-    return made && checked
-      ? []
-      : [{ list: 'marks' as const, thing: mark.key, reason: `${mark.key} is ${made ? 'made but never checked' : 'never made'} by a step.` }]
-  })
 }

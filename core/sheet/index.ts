@@ -1,4 +1,4 @@
-export { checkSheet, type SheetFault } from './check-sheet'
+export { checkSheet } from './check-sheet'
 export { optionCombinations, wayCombinations } from './combinations'
 export { findCycle } from './find-cycle'
 export { choiceOf, fitOf, indexOf, jointOf, markOf, partOf, positionOf, readOf, stepName, stepNumber, stepOf } from './sheet-index'
@@ -19,6 +19,7 @@ export {
   type Sheet,
   type Step,
 } from './schema'
+export type { SheetFault } from './machine-faults'
 export { anglesOf } from './plane-angles'
 export { leaveOut } from './leave-out'
 export { DEPTH_OPTION, fullOptions, sheetForUnit, type UnitOptions } from './sheet-for-unit'

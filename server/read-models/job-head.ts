@@ -33,7 +33,7 @@ export const jobHead: ReadModel<JobHead> = {
   name: 'job-head',
   about: 'what lists show of it',
   version: 1,
-  hears: new Set(),
+  hears: 'every',
   rowsOf: one => [headOf(one)],
   async kept(db, jobId) {
     const [row] = await db.select().from(job).where(eq(job.id, jobId))

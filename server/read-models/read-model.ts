@@ -18,7 +18,7 @@ export interface ReadModel<Row = unknown> {
   /** Raised whenever its rows come out otherwise than before: the next start makes them anew. */
   version: number
   /** Events after which its rows of a job can be others. */
-  hears: ReadonlySet<EventType>
+  hears: ReadonlySet<EventType> | 'every'
   /** Its rows of a job, as the log says them, in an order of their own. */
   rowsOf: (job: JobAt) => Row[]
   /** The same rows as they are kept. */
@@ -26,3 +26,7 @@ export interface ReadModel<Row = unknown> {
   /** Puts these rows in place of the kept ones. */
   replace: (tx: Transaction, job: JobAt, rows: readonly Row[]) => Promise<void>
 }
+
+/** True when the rows of a read model can be others after these events. */
+export const isTouchedBy = ({ hears }: Pick<ReadModel, 'hears'>, types: readonly EventType[]): boolean =>
+  hears === 'every' || types.some(type => hears.has(type))

@@ -52,10 +52,14 @@ export const rebuildStale = async (db: Database): Promise<string[]> => {
   try {
     const [lock] = await reserved`select pg_try_advisory_lock(${RENEWING}) as taken`
     if (!lock!.taken) return []
-    const stale = await staleModels(db)
-    if (stale.length > 0) await rebuildModels(db, stale)
-    await reserved`select pg_advisory_unlock(${RENEWING})`
-    return stale.map(model => model.name)
+    try {
+      const stale = await staleModels(db)
+      if (stale.length > 0) await rebuildModels(db, stale)
+      return stale.map(model => model.name)
+    } finally {
+      // The lock is the connection's, and the connection goes back to the pool: left taken, nobody would renew anything any more.
+      await reserved`select pg_advisory_unlock(${RENEWING})`
+    }
   } finally {
     reserved.release()
   }

@@ -1,6 +1,7 @@
 import type { EventType } from '#core'
 import type { Database } from '../db/client'
 import { headOf } from '../read-models/job-head'
+import { isTouchedBy } from '../read-models/read-model'
 import { changeOfReadings, readings, WRITE_READINGS } from '../read-models/readings'
 import type { HashedEvent } from './event-hash'
 import type { LiveJob } from './live-job'
@@ -106,7 +107,7 @@ async function write(db: Database, plans: readonly WritePlan[]): Promise<Set<str
       hash: row.hash,
     }))
   const changes = plans
-    .filter(plan => plan.rows.some(row => readings.hears.has(row.type as EventType)))
+    .filter(plan => isTouchedBy(readings, plan.rows.map(row => row.type as EventType)))
     .map(({ before, after }) => changeOfReadings(before, after))
   const [came, went] = [changes.flatMap(change => change.came), changes.flatMap(change => change.went)]
   const touchesReadings = came.length > 0 || went.length > 0

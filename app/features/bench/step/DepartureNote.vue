@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { isLeftForLater, openDuties, partOf, sayDuties, type Step } from '#core'
+import { capital, isLeftForLater, openDuties, partOf, sayDuties, type Step } from '#core'
 import { useBench } from '../../../job/use-bench'
 import { moment } from '../../../ui/moment'
 import SecondPerson from './SecondPerson.vue'
@@ -12,7 +12,6 @@ const { job } = bench
 const made = computed(() => job.state.departures[step.key])
 const signed = computed(() => job.state.departuresSigned[step.key])
 const madeGood = computed(() => job.state.madeGood[step.key])
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 const isDone = computed(() => bench.statusOf(step) === 'done')
 const isLeft = computed(() => isDone.value && isLeftForLater(job.state, step.key))
 const missing = computed(() => isLeft.value ? sayDuties(job.sheet, step, openDuties(job.sheet, job.state, step, { wholly: true })) : '')

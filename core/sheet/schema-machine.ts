@@ -1,0 +1,173 @@
+import { Type } from '@sinclair/typebox'
+import { Count, Key, Line, Mm, object, oneOf, optional, Text } from './schema-builders'
+import { MARK_WAYS } from './terms'
+
+/* How the machine is built: its parts and what is measured, marked and tightened on them. */
+
+export const Option = object(
+  {
+    key: Key,
+    name: Line,
+    values: Type.Array(object({ key: Key, name: Line }), {
+      minItems: 2,
+      maxItems: 20,
+      description: 'The first counts when a unit says nothing.',
+    }),
+  },
+  'A property of the unit that changes its sheet.',
+)
+
+export const Outline = object({
+  fromMm: Mm, toMm: Mm,
+  innerMm: Type.Number({ minimum: 0, description: 'Inner diameter; 0 for a solid part.' }),
+  outerMm: Type.Number({ exclusiveMinimum: 0, description: 'Outer diameter.' }),
+  layer: Type.Optional(oneOf(['housing', 'shaft', 'turning', 'still'], 'What the outline belongs to; decides how it is drawn.')),
+}, 'Section outline along the axis of the machine, mirrored about the centre line.')
+
+export const Part = optional({
+  key: Key,
+  name: Line,
+  count: Count,
+  kind: oneOf([
+    'housing',
+    'shaft',
+    'impeller',
+    'coupling',
+    'bearing',
+    'seal',
+    'gasket',
+    'o-ring',
+    'lip seal',
+    'snap ring',
+    'locking part',
+    'sleeve',
+    'wear ring',
+    'fastener',
+    'guard',
+    'gear',
+    'disc',
+    'piston',
+    'spring',
+    'chain',
+    'diaphragm',
+    'valve',
+    'elastomer',
+    'small part',
+  ]),
+  neverAgain: Type.Optional(Type.Boolean({ description: 'A new one goes in each time; an old one keeps the job open.' })),
+  set: Type.Optional(
+    Type.String({ minLength: 1, maxLength: 60, description: 'Parts with the same set name ran together and stay together.' }),
+  ),
+  places: Type.Optional(
+    Type.Array(Line, {
+      minItems: 2,
+      maxItems: 60,
+      description: 'Where each piece runs, one name a piece; a piece goes back to its own place only.',
+    }),
+  ),
+  porous: Type.Optional(
+    Type.Boolean({ description: 'Takes no mark: ink soaks in, a punch breaks it. Its place is kept by a photo or a tag.' }),
+  ),
+  index: Type.Optional(
+    Type.String({ minLength: 1, maxLength: 200, description: 'What its 12 o’clock is; recorded when it comes out in a failure analysis.' }),
+  ),
+  massKg: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+  material: Type.Optional(Line),
+  handling: Type.Optional(Text),
+  outlines: Type.Optional(Type.Array(Outline, { minItems: 1, maxItems: 12 })),
+})
+
+export const Limits = object({
+  lower: Type.Optional(Type.Number()), upper: Type.Optional(Type.Number()),
+}, 'In the SI base of the quantity; a side that is left out has no limit.')
+
+export const Position = optional({
+  key: Key,
+  name: Line,
+  part: Key,
+  quantity: oneOf([
+    'length',
+    'torque',
+    'pressure',
+    'temperature',
+    'mass',
+    'force',
+    'time',
+    'speed',
+    'velocity',
+    'angle',
+    'volume',
+    'share',
+    'count',
+    'resistance',
+  ]),
+  method: oneOf(
+    ['diameter survey', 'values', 'run-out'],
+    'A survey judges size, out-of-roundness and taper; values are judged one by one; a run-out is a turn of dial readings a station, its planes are angles.',
+  ),
+  stations: Type.Array(Line, { minItems: 1, maxItems: 24, description: 'Names of the places along the axis, or of the single values.' }),
+  planes: Type.Array(Line, { minItems: 1, maxItems: 24, description: 'Names of the directions; one for a single value.' }),
+  limits: Limits,
+  outOfRoundnessMm: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+  taperMm: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+  atMm: Type.Optional(
+    Type.Array(Mm, {
+      minItems: 3,
+      maxItems: 24,
+      description: 'Run-out: where each station lies along the axis of the outlines; gives the bow of the shaft.',
+    }),
+  ),
+  bowMm: Type.Optional(
+    Type.Number({ exclusiveMinimum: 0, description: 'Run-out: greatest bow against the line of the first and the last station.' }),
+  ),
+  worksheet: Type.Optional(
+    Type.String({ pattern: Key.pattern!, description: 'The calculator that works this position out from what was measured.' }),
+  ),
+  uncertainty: Type.Number({ minimum: 0, description: 'Expanded uncertainty U (k = 2) of the usual instrument, SI base.' }),
+  instrument: Line,
+  source: Line,
+})
+
+export const Mark = optional({
+  key: Type.String({ pattern: '^MK-[0-9]{1,3}$' }), name: Line,
+  between: Type.Array(Key, { minItems: 1, maxItems: 2 }),
+  symbol: Line, way: oneOf(MARK_WAYS), place: Line,
+  angleDeg: Type.Optional(Type.Number({ minimum: 0, exclusiveMaximum: 360, description: 'Clockwise from the index datum.' })),
+})
+
+export const Joint = optional({
+  key: Key, name: Line, fastener: Key, count: Count, thread: Line,
+  torqueNm: Type.Number({ exclusiveMinimum: 0 }), pattern: Line, lubricant: Line, source: Line,
+})
+
+const FitPartner = object({
+  position: Type.Optional(Type.String({ pattern: Key.pattern!, description: 'A position that is measured …' })),
+  part: Type.Optional(
+    Type.String({ pattern: Key.pattern!, description: '… or a part whose size is known by its limits, such as a new bearing.' }),
+  ),
+  lowerMm: Type.Optional(Mm),
+  upperMm: Type.Optional(Mm),
+})
+
+export const Fit = optional({
+  key: Key,
+  name: Line,
+  hole: FitPartner,
+  shaft: FitPartner,
+  clearanceMm: Limits,
+  class: Type.Optional(
+    Type.String({ minLength: 2, maxLength: 40, description: 'What the drawing says, e.g. H7/k6; told beside the result.' }),
+  ),
+  source: Line,
+})
+
+export const DryZone = object({
+  key: Key, name: Line, why: Text,
+  parts: Type.Array(Key, { minItems: 1, maxItems: 30, description: 'Parts that must stay free of grease and oil.' }),
+  near: Type.Array(Key, { maxItems: 30, description: 'Parts so close that lubricant on them may reach the zone.' }),
+})
+
+export const Assembly = object({
+  name: Line,
+  parts: Type.Array(Key, { minItems: 1, maxItems: 100 }),
+}, 'Parts that are worked on together; the steps of an assembly can be folded into one line.')
