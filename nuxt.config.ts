@@ -32,6 +32,8 @@ export default defineNuxtConfig({
     databaseUrl: '',
     session: { password: '', cookie: { secure: false } },
   },
+  // What a link points to is fetched when it is wanted; where it nearly surely will be, the link says so.
+  experimental: { defaults: { nuxtLink: { prefetch: false } } },
   compatibilityDate: '2026-11-01',
 
   nitro: {
@@ -44,7 +46,8 @@ export default defineNuxtConfig({
       traceInclude: ASKED_BESIDE.map(file => fileURLToPath(new URL(`node_modules/${file}`, import.meta.url))),
     },
   },
-  vite: { worker: { format: 'es' } },
+  // Small pieces travel together: on a slow tablet each request costs more than its bytes.
+  vite: { worker: { format: 'es' }, build: { rollupOptions: { output: { experimentalMinChunkSize: 12_000 } } } },
   typescript: { strict: true },
   hooks: {
     // Lazy chunks stay lazy: no prefetch of everything behind the first page.
@@ -76,7 +79,7 @@ export default defineNuxtConfig({
       icons: [{ src: '/needle.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
     },
     workbox: {
-      globPatterns: ['**/*.{js,css,woff2,svg}'],
+      globPatterns: ['**/*.{js,css,woff2,svg,wasm}'],
       navigateFallback: null,
       cleanupOutdatedCaches: true,
       // The shell is asked from the server once an installation, with the headers and the nonce that belong to it.
@@ -102,7 +105,8 @@ export default defineNuxtConfig({
         'img-src': ['\'self\'', 'data:', 'blob:'],
         'manifest-src': ['\'self\''],
         'object-src': ['\'none\''],
-        'script-src': ['\'self\'', '\'nonce-{{nonce}}\''],
+        // The reader of labels is WebAssembly, where the browser has none of its own.
+        'script-src': ['\'self\'', '\'nonce-{{nonce}}\'', '\'wasm-unsafe-eval\''],
         'script-src-attr': ['\'none\''],
         'style-src': ['\'self\'', '\'nonce-{{nonce}}\''],
         'worker-src': ['\'self\''],

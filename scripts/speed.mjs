@@ -8,7 +8,7 @@ import { main, say } from './lib/say.mjs'
 import { startTestInstallation } from './lib/test-installation.mjs'
 
 const SECONDS = 5
-const ROUNDS = 5
+const ROUNDS = 7
 
 // One row like those of the log, as pgbench writes it: same columns, indexes and references, a transaction each, a job a client.
 const EQUAL_ROW = `insert into speed_event select gen_random_uuid(), job, nextval('speed_seq'), 'note-added', '{"text": "Looked at, nothing to say."}',
@@ -20,7 +20,13 @@ const TABLE = `create table speed_event (like job_event including all, foreign k
 
 const median = values => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]
 
-const inTime = (what, ms, aimMs) => [what, `${ms.toFixed(ms < 10 ? 1 : 0)} ms`, `${aimMs} ms`, ms <= aimMs]
+const inMs = ms => `${ms.toFixed(ms < 10 ? 1 : 0)} ms`
+const inTime = (what, ms, aimMs) => [what, inMs(ms), `${aimMs} ms`, ms <= aimMs]
+/** Of many rounds: the median is told, the p95 (or the worst) is held against the aim. */
+const spread = (what, { median, p95, most }, aimMs, worst = false) => {
+  const held = worst ? most : p95
+  return [`${what}, ${worst ? 'the worst' : 'p95'} (median ${inMs(median)})`, inMs(held), `${aimMs} ms`, held <= aimMs]
+}
 
 /** Rows a second by pgbench and events a second by us, in turn on the same database with the same number of clients. */
 async function appendRatio(url) {
@@ -69,25 +75,31 @@ await main(async () => {
     const abuse = await script('tests/speed/abuse.ts')
     const append = await appendRatio(installation.env.DATABASE_URL)
     const rows = [
-      inTime('tick shows its effect, p95', browser.tick.shown, 50),
-      inTime('tick is stored, p95', browser.tick.stored, 150),
-      inTime('tick in a job of 5,000 events shows its effect, p95', browser.long.shown, 50),
-      inTime('tick in a job of 5,000 events is stored, p95', browser.long.stored, 150),
-      inTime('tick is seen at another bench, p95', browser.seen, 1000),
+      spread('tick shows its effect', browser.tick.shown, 50),
+      spread('tick is stored', browser.tick.stored, 150),
+      spread('tick in a job of 5,000 events shows its effect', browser.long.shown, 50),
+      spread('tick in a job of 5,000 events is stored', browser.long.stored, 150),
+      spread('tick is seen at another bench', browser.seen, 1000),
       inTime(`shortest way in, ${core.steps} steps with ${core.ways} ways`, core.wayIn, 50),
       inTime('folding 5,000 events', jobs.fold, 30),
-      inTime('a frame of the V of 140 steps while scrolling, p95', browser.frame, 16),
+      spread('a frame of the V of 140 steps while scrolling', browser.frame, 16),
       inTime('contact picture of 12 megapixels, in its worker', browser.contact.ms, 1500),
       inTime('longest frame meanwhile', browser.contact.longestFrame, 50),
       inTime('operating clearance, 100,000 draws', core.clearance, 100),
       ['limits of ISO 286 a second', `${(core.limitsASecond / 1e6).toFixed(1)} million`, '1 million', core.limitsASecond >= 1e6],
-      inTime('job opened from the yard, warm, p95', browser.open, 300),
-      ['JavaScript of a first visit to the bench', `${browser.scriptKb.toFixed(0)} kB`, '350 kB', browser.scriptKb <= 350],
+      spread('job opened from the yard, warm', browser.open.job, 300),
+      spread('yard opened anew, warm', browser.open.yard, 600),
+      spread('first paint of the bench, nothing cached, 1.6 Mbit/s', browser.firstPaint, 2500),
+      spread('slowed 4 times: tick shows its effect', browser.slow.tick.shown, 50),
+      spread('slowed 4 times: a frame of the V of 140 steps', browser.slow.frame, 32, true),
+      spread('slowed 4 times: job opened from the yard', browser.slow.open.job, 600),
+      spread('slowed 4 times: yard opened anew', browser.slow.open.yard, 1000),
+      ['JavaScript of a first visit to the bench', `${browser.scriptKb.toFixed(0)} kB`, '320 kB', browser.scriptKb <= 320],
       [
         `events a second, 8 clients (pgbench: ${append.rows.toFixed(0)} rows)`,
         `${append.events.toFixed(0)} = ${(append.share * 100).toFixed(0)} %`,
-        '30 %',
-        append.share >= 0.3,
+        '40 %',
+        append.share >= 0.4,
       ],
     ]
     rows.push(
@@ -97,7 +109,7 @@ await main(async () => {
     )
     say('')
     for (const [what, measured, aim, met] of rows)
-      say(`${what.padEnd(56)} ${measured.padStart(14)}   aim ${aim.padEnd(9)} ${met ? 'met' : 'MISSED'}`)
+      say(`${what.padEnd(72)} ${measured.padStart(14)}   aim ${aim.padEnd(9)} ${met ? 'met' : 'MISSED'}`)
   } finally {
     await installation.stop()
   }

@@ -1,6 +1,8 @@
+import sharp from 'sharp'
 import { chromium, type Page } from '@playwright/test'
+import type { UnitAnswer, YardAnswer } from '#shared/wire/types'
 import config from '../playwright.config'
-import { bluedFace } from '../tests/support/blued-face'
+import { bluedShell } from '../tests/support/blued-shell'
 
 /** One picture of every main view at 1280x800, from the demonstration, into docs/screenshots. */
 const browser = await chromium.launch(config.use!.launchOptions)
@@ -36,6 +38,7 @@ async function take(page: Page, name: string): Promise<void> {
 
 async function openJob(page: Page, tag: string, step?: RegExp): Promise<void> {
   await page.goto('/')
+  await page.getByLabel(/Search units/).fill(tag)
   await page.getByRole('link', { name: new RegExp(`Job \\d+ of ${tag}`) }).click()
   await page.getByRole('region', { name: 'This step' }).waitFor()
   if (step) await page.getByRole('region', { name: 'The V of this job' }).getByRole('button', { name: step }).first().click()
@@ -94,7 +97,7 @@ await page.goto(`/workings/split-bearing?${new URLSearchParams({ job, position: 
 await page.getByRole('group', { name: 'Results to write down' }).waitFor()
 await take(page, 'split-bearing')
 await page.goto('/workings/contact')
-await page.locator('input[type=file]').setInputFiles({ name: 'face.jpg', mimeType: 'image/jpeg', buffer: await bluedFace(1600, 1200, 0.6) })
+await page.locator('input[type=file]').setInputFiles({ name: 'face.jpg', mimeType: 'image/jpeg', buffer: await bluedShell(1600, 1200) })
 await page.getByRole('region', { name: 'What follows' }).locator('dl').waitFor()
 await take(page, 'contact')
 
@@ -109,6 +112,50 @@ await take(dark, 'bench-dark')
 const tablet = await bench({ viewport: { width: 768, height: 1024 }, hasTouch: true })
 await openJob(tablet, 'P-104')
 await take(tablet, 'bench-tablet')
+
+/** One unit of each sheet, by the title of the sheet. */
+async function unitOfEachSheet(): Promise<Map<string, string>> {
+  const { units } = await (await page.request.get('/api/yard?limit=200')).json() as YardAnswer
+  const tags = new Map<string, string>()
+  for (const { tag, hasSheet } of units) {
+    if (!hasSheet) continue
+    const { unit } = await (await page.request.get(`/api/units/${tag}`)).json() as UnitAnswer
+    if (unit.sheet && !tags.has(unit.sheet.title)) tags.set(unit.sheet.title, tag)
+  }
+  return new Map([...tags].sort(([a], [b]) => a.localeCompare(b)))
+}
+
+/** The sections of all machines on one sheet. */
+async function takeMachines(): Promise<void> {
+  const [across, wide, high] = [3, 640, 400]
+  const tiles: Buffer[] = []
+  await page.setViewportSize({ width: wide + 130, height: 1200 })
+  for (const [title, tag] of await unitOfEachSheet()) {
+    await page.goto(`/units/${tag}`)
+    const drawing = page.getByRole('img', { name: `Section of ${title}` })
+    await drawing.waitFor()
+    await page.evaluate(() => document.fonts.ready)
+    const words = `<svg xmlns="http://www.w3.org/2000/svg" width="${wide}" height="36"><text x="12" y="25" font-family="sans-serif" font-size="19">${title}</text></svg>`
+    const picture = await sharp(await drawing.screenshot()).resize(wide, high - 36, { fit: 'contain', background: '#FFFDF7' }).png().toBuffer()
+    tiles.push(await sharp({ create: { width: wide, height: high, channels: 3, background: '#FFFDF7' } })
+      .composite([{ input: Buffer.from(words), left: 0, top: 0 }, { input: picture, left: 0, top: 36 }])
+      .png()
+      .toBuffer())
+  }
+  const gap = 10
+  await sharp({
+    create: {
+      width: across * (wide + gap) + gap, height: Math.ceil(tiles.length / across) * (high + gap) + gap, channels: 3, background: '#CFC8B8',
+    },
+  })
+    .composite(tiles.map((input, i) => ({
+      input, left: gap + (i % across) * (wide + gap), top: gap + Math.floor(i / across) * (high + gap),
+    })))
+    .png({ palette: true })
+    .toFile('docs/screenshots/machines.png')
+  taken.push('machines')
+}
+await takeMachines()
 
 await browser.close()
 console.log(`docs/screenshots: ${taken.join(', ')}`)

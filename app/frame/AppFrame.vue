@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { laterComponent } from '../ui/later'
 import { useDark, useSessionStorage, useToggle } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { sentenceOf } from '../net/api'
@@ -9,7 +10,7 @@ import { useJobStore } from '../job/job-store'
 import { bothUnits } from '../ui/both-units'
 import AppUpdate from './AppUpdate.vue'
 import NeedlerSign from './NeedlerSign.vue'
-import SetAsideDialog from './SetAsideDialog.vue'
+import { once } from '../ui/once'
 import { leftOf } from '../ui/time-left'
 
 const session = useSessionStore()
@@ -18,7 +19,9 @@ const job = useJobStore()
 const route = useRoute()
 const dark = useDark({ storageKey: 'needler-theme', disableTransition: false })
 const toggleDark = useToggle(dark)
+const SetAsideDialog = laterComponent(() => import('./SetAsideDialog.vue'))
 const asideOpen = ref(false)
+const wasAsideOpen = once(asideOpen)
 /** Browsers keep the service worker, the camera and their cryptography to secure pages. */
 const insecure = !window.isSecureContext
 const insecureSeen = useSessionStorage('needler-insecure-seen', false)
@@ -122,7 +125,6 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
       <NuxtLink
         v-if="session.person"
         to="/workings"
-        no-prefetch
         class="bar-button workings"
         title="Every calculator on its own"
       >
@@ -149,7 +151,6 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
         <NuxtLink
           v-if="session.may('people:write')"
           to="/office"
-          no-prefetch
           class="bar-button workings"
           title="People and their sign-ins"
         >
@@ -157,7 +158,6 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
         </NuxtLink>
         <NuxtLink
           to="/me"
-          no-prefetch
           class="who"
           :aria-label="`${session.person.name}, ${session.person.role}: your own page`"
         >
@@ -217,7 +217,10 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
     >
       <slot />
     </main>
-    <SetAsideDialog v-model="asideOpen" />
+    <SetAsideDialog
+      v-if="wasAsideOpen"
+      v-model="asideOpen"
+    />
   </div>
 </template>
 

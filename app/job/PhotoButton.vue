@@ -12,11 +12,8 @@ const bench = useBench()
 const outbox = useOutboxStore()
 const [problem, busy] = [ref(''), ref(false)]
 
-async function take(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (!file) return
+async function take(file: File | undefined) {
+  if (!file || busy.value) return
   busy.value = true
   problem.value = ''
   try {
@@ -33,24 +30,19 @@ async function take(event: Event) {
 </script>
 
 <template>
-  <label
+  <el-upload
     class="take"
-    :class="{ busy }"
+    accept="image/*"
+    :auto-upload="false"
+    :show-file-list="false"
+    :disabled="busy"
+    @change="take($event.raw)"
   >
-    <Icon name="ph:camera" /> {{ busy ? 'Shrinking …' : label }}
-    <input
-      class="visually-hidden"
-      type="file"
-      accept="image/*"
-      capture="environment"
-      :disabled="busy"
-      @change="take"
-    >
-  </label>
+    <span class="face"><Icon name="ph:camera" /> {{ busy ? 'Shrinking …' : label }}</span>
+  </el-upload>
   <RefusalNote :text="problem" />
 </template>
 
 <style scoped>
-.take { display: inline-flex; align-items: center; gap: 8px; min-height: var(--target); padding: 0 16px; background: var(--chalk); border: 1px solid var(--prussian); color: var(--ink); font: 600 17px var(--label); cursor: pointer; }
-.take:focus-within { outline: 3px solid var(--scribe); outline-offset: 2px; }
+.face { display: inline-flex; align-items: center; gap: 8px; min-height: var(--target); padding: 0 16px; background: var(--chalk); border: 1px solid var(--prussian); color: var(--ink); font: 600 17px var(--label); white-space: nowrap; }
 </style>

@@ -1,3 +1,4 @@
+import { useDebounceFn } from '@vueuse/core'
 import { jobTopic } from '#shared/wire/topics'
 import type { JobBundle, LoggedEvent } from '#shared/wire/types'
 import { useLiveStore } from '../net/live-store'
@@ -6,10 +7,16 @@ import type { JobFold } from './job-fold'
 
 /** Events that are surely no whole answer. */
 const MANY = 1000
+/** An answer that takes longer is not waited for before others are heard. */
+const ANSWER_MS = 600
+/** What was acknowledged goes into the kept log together, when the hand rests. */
+const [REST_MS, MOST_REST_MS] = [400, 2000]
 
 interface Told {
   /** Events were recorded that this page had not folded yet. */
-  onGrown: (events: readonly LoggedEvent[]) => void
+  onGrown: (events: readonly LoggedEvent[], gone?: ReadonlySet<number>) => void
+  /** Settled when nothing of this page is under way to the server. */
+  underWay: () => Promise<void>
   /** What is folded here is not what the server has any more: it was restored to what it was before. */
   onOther: (job: string) => void
   /** Entries that a restored server has lost. */
@@ -19,7 +26,7 @@ interface Told {
 }
 
 /** Keeps a fold with the server: hears of growth, asks for what it has missed, and compares the log that is kept here with the server's. */
-export function useJobLink(fold: JobFold, { onGrown, onOther, onLost, onBack }: Told) {
+export function useJobLink(fold: JobFold, { onGrown, underWay, onOther, onLost, onBack }: Told) {
   const live = useLiveStore()
   let stop: (() => void) | undefined
   /** What is kept of the log here has been compared with the server's; before that nothing new is put over it. */
@@ -28,7 +35,7 @@ export function useJobLink(fold: JobFold, { onGrown, onOther, onLost, onBack }: 
   function watch(job: string): void {
     stop?.()
     stop = live.watch([jobTopic(job)], {
-      onNews: (_topic, seq = 0) => { if (seq > fold.seq.value) void catchUp() },
+      onNews: (_topic, seq = 0) => void hear(seq),
       onBack: () => {
         void catchUp()
         onBack()
@@ -37,9 +44,17 @@ export function useJobLink(fold: JobFold, { onGrown, onOther, onLost, onBack }: 
     })
   }
 
+  /** News mostly come before the answer to what was sent from here: that answer says the same, so it is waited for, but not long. */
+  async function hear(seq: number): Promise<void> {
+    if (seq <= fold.seq.value) return
+    await Promise.race([underWay(), new Promise(resolve => setTimeout(resolve, ANSWER_MS))])
+    if (seq > fold.seq.value) await catchUp()
+  }
+
   function leave(): void {
     stop?.()
     stop = undefined
+    void keepNow().catch(() => undefined)
   }
 
   let catching: Promise<void> | undefined
@@ -64,19 +79,29 @@ export function useJobLink(fold: JobFold, { onGrown, onOther, onLost, onBack }: 
   }
 
   /** Folds events of a job; where something of others lies between, the log is asked. */
-  function take(job: string, events: readonly LoggedEvent[]): void | Promise<void> {
+  function take(job: string, events: readonly LoggedEvent[], gone?: ReadonlySet<number>): void | Promise<void> {
     if (job !== fold.meta.value?.id) return
     const next = fold.grow(events)
     if (next === null) return catchUp()
     if (next.length === 0) return
-    void compared.then(() => keepLog(job, next)).catch(() => undefined)
-    onGrown(next)
+    unkept.push({ job, events: next })
+    void keepSoon()
+    onGrown(next, gone)
   }
+
+  let unkept: { job: string, events: readonly LoggedEvent[] }[] = []
+  async function keepNow(): Promise<void> {
+    const all = unkept
+    unkept = []
+    for (const job of new Set(all.map(entry => entry.job))) await keepLog(job, all.flatMap(entry => entry.job === job ? entry.events : []))
+  }
+  const keepSoon = useDebounceFn(() => compared.then(keepNow).catch(() => undefined), REST_MS, { maxWait: MOST_REST_MS })
 
   /** Compares the log that is kept here with the server's, and keeps what is missing of it. */
   function compare(id: string, { head: there, events }: JobBundle): void {
     compared = (async () => {
       try {
+        await keepNow()
         const missing = await findLost(id, there, events)
         await onLost(id, missing)
         await keepLog(id, events)

@@ -40,7 +40,8 @@ export const useJobStore = defineStore('job', () => {
   const fold = useJobFold({ events: () => mine.value, photos: () => outbox.photos.filter(photo => photo.job === fold.meta.value?.id) })
   const { meta, sheet, state, seq } = fold
   const link = useJobLink(fold, {
-    onGrown: events => void outbox.forgetRecorded(new Set(events.map(event => event.id))),
+    onGrown: (events, gone) => void outbox.forgetRecorded(new Set(events.map(event => event.id)), gone),
+    underWay: outbox.underWay,
     onOther: job => void open(job),
     onLost: giveBack,
     onBack: () => void outbox.send(),

@@ -27,6 +27,7 @@ import {
   type Wait,
   type Weakened,
 } from '#core'
+import { steadySet } from '../ui/steady'
 import { useInstrumentStore } from '../net/instrument-store'
 import { serverNow, useMsUntil } from '../net/server-clock'
 import { useSessionStore } from '../net/session-store'
@@ -117,17 +118,17 @@ function makeBench(job: OpenJob): Bench {
   const shown = computed<Step | null>(() =>
     picked.value && sheet.value.steps.some(step => step.key === picked.value) ? stepOf(sheet.value, picked.value) : current.value,
   )
-  const nextKeys = computed(() => new Set(next.value.map(step => step.key)))
-  const openKeys = computed(() => new Set(openRungs(job.sheet, job.state).map(rung => rung.key)))
+  const nextKeys = steadySet(() => next.value.map(step => step.key))
+  const openKeys = steadySet(() => openRungs(job.sheet, job.state).map(rung => rung.key))
   const mayWork = computed(() => session.may('job:work') && !job.state.closed)
   const timers = computed(() => timersOf(job.sheet, job.state))
   const debts = computed(() => debtsOf(job.sheet, job.state))
   const weakened = computed(() => new Map(weakenedTicks(job.sheet, job.state).map(line => [line.step.key, line])))
   const risks = computed(() => markRisks(job.sheet, job.state))
 
-  const wantedBags = computed(() => {
+  const wantedBags = steadySet(() => {
     const parts = new Set(shown.value?.refits?.map(piece => piece.part))
-    return new Set(account.value.filter(line => parts.has(line.part.key)).flatMap(line => line.bagged.map(bag => bag.tag)))
+    return account.value.filter(line => parts.has(line.part.key)).flatMap(line => line.bagged.map(bag => bag.tag))
   })
 
   const statusOf = (step: Step): StepStatus => isDone(job.state, step.key) ? 'done' : nextKeys.value.has(step.key) ? 'next' : 'later'

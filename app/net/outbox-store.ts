@@ -8,8 +8,10 @@ import { useSessionStore } from './session-store'
 import { ApiProblem, callApi, NoNetwork, sendPicture } from './api'
 import { deviceId, deviceStore, type SetAside, type WaitingEvent, type WaitingPhoto } from './device-store'
 import { serverNow } from './server-clock'
+import { afterPaint } from '../ui/after-paint'
 
-type RecordedListener = (job: string, events: LoggedEvent[]) => void | Promise<void>
+/** Hears what was recorded; `gone`: the places in the queue that the device has given up for it. */
+type RecordedListener = (job: string, events: LoggedEvent[], gone: ReadonlySet<number>) => void | Promise<void>
 
 interface AppendAnswer { results: AppendResult[], seq: number }
 
@@ -53,7 +55,7 @@ export const useOutboxStore = defineStore('outbox', () => {
     const entry: WaitingEvent = { job, event, ...(signed ? { signed } : {}) }
     waiting.value = [...waiting.value, entry]
     await deviceStore.waiting.add(entry)
-    void send()
+    afterPaint(() => void send())
   }
 
   /** Keeps a picture on the device until the server has it. Its event goes its own way through `add`. */
@@ -63,13 +65,17 @@ export const useOutboxStore = defineStore('outbox', () => {
   }
 
   let sending = false
+  /** Settled when nothing is under way to the server. */
+  let underWay: Promise<void> = Promise.resolve()
   let timer: ReturnType<typeof setTimeout> | undefined
   async function send(): Promise<void> {
     if (sending || session.expired || !session.person) return
     sending = true
     clearTimeout(timer)
+    const run = sendAllOf(session.person.id)
+    underWay = run.catch(() => undefined)
     try {
-      await sendAllOf(session.person.id)
+      await run
       reachable.value = true
     } catch (error) {
       if (error instanceof ApiProblem && error.status === 401) session.expired = true
@@ -189,13 +195,19 @@ export const useOutboxStore = defineStore('outbox', () => {
           hash: result.hash,
         } as LoggedEvent)
     }
-    await deviceStore.transaction('rw', deviceStore.waiting, deviceStore.setAside, async () => {
-      await deviceStore.setAside.bulkPut(refused.map(entry => toRaw(entry)))
-      await deviceStore.waiting.bulkDelete(batch.map(entry => entry.order!))
-    })
-    setAside.value = [...setAside.value, ...refused]
+    const orders = batch.map(entry => entry.order!)
+    if (refused.length === 0) {
+      await deviceStore.waiting.bulkDelete(orders)
+    } else {
+      await deviceStore.transaction('rw', deviceStore.waiting, deviceStore.setAside, async () => {
+        await deviceStore.setAside.bulkPut(refused.map(entry => toRaw(entry)))
+        await deviceStore.waiting.bulkDelete(orders)
+      })
+      setAside.value = [...setAside.value, ...refused]
+    }
     // First into the folded log, then out of the queue: in between nothing vanishes from the screen.
-    await Promise.all([...recordedListeners].map(listener => listener(job, recorded)))
+    const settled = new Set(orders)
+    await Promise.all([...recordedListeners].map(listener => listener(job, recorded, settled)))
     drop(batch)
   }
 
@@ -204,12 +216,13 @@ export const useOutboxStore = defineStore('outbox', () => {
     waiting.value = waiting.value.filter(entry => !gone.has(entry.event.id))
   }
 
-  /** The log has these already: nothing of them needs to wait any more. */
-  async function forgetRecorded(ids: ReadonlySet<string>): Promise<void> {
+  /** The log has these already: nothing of them needs to wait any more. `gone` are those that the device does not keep any more either. */
+  async function forgetRecorded(ids: ReadonlySet<string>, gone: ReadonlySet<number> = new Set()): Promise<void> {
     const there = waiting.value.filter(entry => ids.has(entry.event.id) && entry.order !== undefined)
     if (there.length === 0) return
     drop(there)
-    await deviceStore.waiting.bulkDelete(there.map(entry => entry.order!))
+    const kept = there.map(entry => entry.order!).filter(order => !gone.has(order))
+    if (kept.length > 0) await deviceStore.waiting.bulkDelete(kept)
   }
 
   async function dismiss(id: string): Promise<void> {
@@ -246,6 +259,7 @@ export const useOutboxStore = defineStore('outbox', () => {
     add,
     addPhoto,
     send,
+    underWay: () => underWay,
     sendFor,
     forgetRecorded,
     dismiss,

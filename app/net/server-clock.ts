@@ -1,4 +1,4 @@
-import { useNow } from '@vueuse/core'
+import { createSharedComposable, useNow } from '@vueuse/core'
 import { ref } from 'vue'
 
 const KEPT = 'needler-clock-ahead'
@@ -19,8 +19,11 @@ export function learnServerClock(date: string | null): void {
 /** This moment by the server's clock. */
 export const serverNow = (): Date => new Date(Date.now() + aheadMs.value)
 
+/** One clock for all that count down. */
+const useSecond = createSharedComposable(() => useNow({ interval: 1000 }))
+
 /** Milliseconds until a moment of the server's clock, counting down while somebody looks; negative when it is past. */
 export function useMsUntil(): (moment: string) => number {
-  const clock = useNow({ interval: 1000 })
+  const clock = useSecond()
   return moment => Date.parse(moment) - clock.value.getTime() - aheadMs.value
 }

@@ -21,7 +21,8 @@ export const useSessionStore = defineStore('session', () => {
       try {
         const { person: who, setUp } = await callApi<{ person: SessionPerson | null, setUp?: true }>('/session')
         setUpWanted.value = setUp ?? false
-        await (who ? become(who) : forget())
+        if (who) become(who)
+        else await forget()
       } catch {
         // Not reached, or broken over there: the person of the last time goes on working here.
         const kept = await deviceStore.answers.get(KEPT)
@@ -32,7 +33,7 @@ export const useSessionStore = defineStore('session', () => {
   }
 
   async function signIn(login: string, password: string): Promise<void> {
-    await become(await callApi<SessionPerson>('/session', { method: 'POST', body: { login, password } }))
+    become(await callApi<SessionPerson>('/session', { method: 'POST', body: { login, password } }))
   }
 
   async function signOut(): Promise<void> {
@@ -40,10 +41,11 @@ export const useSessionStore = defineStore('session', () => {
     await forget()
   }
 
-  async function become(who: SessionPerson): Promise<void> {
+  /** They are signed in at once; that the device remembers them for a start without a link is not waited for. */
+  function become(who: SessionPerson): void {
     person.value = who
     expired.value = false
-    await deviceStore.answers.put({ key: KEPT, at: new Date().toISOString(), answer: who })
+    void deviceStore.answers.put({ key: KEPT, at: new Date().toISOString(), answer: who }).catch(() => undefined)
   }
 
   async function forget(): Promise<void> {

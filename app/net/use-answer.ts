@@ -42,14 +42,19 @@ export function useAnswer<T>(key: () => string, fetch: () => Promise<T>, most = 
     const name = key()
     loading.value = true
     problem.value = null
-    const kept = await deviceStore.answers.get(name)
-    if (kept && mine() && data.value === null) data.value = kept.answer as T
+    const asked = fetch()
+    // It is looked at further down; until then a refusal is nobody's.
+    let isHere = false
+    asked.then(() => { isHere = true }, () => {})
+    const kept = await deviceStore.answers.get(name).catch(() => undefined)
+    if (kept && mine() && !isHere && data.value === null) data.value = kept.answer as T
     try {
-      const answer = await fetch()
+      const answer = await asked
       if (!mine()) return
-      data.value = answer
+      // The same as what is shown already is not drawn again.
+      if (JSON.stringify(answer) !== JSON.stringify(data.value)) data.value = answer
       keptAt.value = null
-      await keepAnswer(name, answer, most)
+      await keepAnswer(name, answer, most).catch(() => undefined)
     } catch (error) {
       if (!mine()) return
       if (error instanceof NoNetwork && kept) {

@@ -10,11 +10,18 @@ defineProps<{ kind: 'loading' | 'empty' | 'problem', title: string, text?: strin
     :role="kind === 'problem' ? 'alert' : 'status'"
   >
     <Icon :name="kind === 'loading' ? 'ph:hourglass-medium' : kind === 'empty' ? 'ph:magnifying-glass' : 'ph:warning'" />
-    <div>
+    <div class="words">
       <h2>{{ title }}</h2>
       <p v-if="text">
         {{ text }}
       </p>
+      <el-skeleton
+        v-if="kind === 'loading'"
+        class="bars"
+        :rows="2"
+        :throttle="200"
+        animated
+      />
       <slot />
     </div>
   </section>
@@ -25,4 +32,6 @@ defineProps<{ kind: 'loading' | 'empty' | 'problem', title: string, text?: strin
 .note > svg { font-size: 30px; flex: none; color: var(--brass); }
 .problem > svg { color: var(--oxide); }
 p { margin: 6px 0 12px; }
+.words { flex: 1; }
+.bars { margin-top: 14px; }
 </style>

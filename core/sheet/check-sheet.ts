@@ -135,6 +135,26 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
       `The order goes round in a circle: ${circle.join(' needs ')}.`,
     )
 
+  const seats = findCycle(new Map(sheet.parts.map(part => [part.key, part.on ? [part.on] : []])))
+  if (seats) fault(`/parts/${sheet.parts.findIndex(part => part.key === seats[0])}/on`, `A part cannot sit on itself: ${seats.join(' on ')}.`)
+
+  for (const [i, { outlines = [] }] of sheet.parts.entries()) {
+    for (const [j, outline] of outlines.entries()) {
+      const at = `/parts/${i}/outlines/${j}`
+      if (outline.toMm <= outline.fromMm) fault(`${at}/toMm`, 'An outline ends behind where it begins.')
+      const { innerMm, outerMm, innerEndMm = innerMm, outerEndMm = outerMm } = outline
+      if (outerMm <= innerMm || outerEndMm <= innerEndMm) fault(`${at}/outerMm`, 'The outer diameter of an outline is larger than its inner one.')
+    }
+  }
+
+  const items = new Map<number, number>()
+  for (const [i, { item, when }] of sheet.parts.entries()) {
+    // Parts of other options may stand at the same number.
+    if (item === undefined || when) continue
+    if (items.has(item)) fault(`/parts/${i}/item`, `Item ${item} is another part already.`)
+    items.set(item, i)
+  }
+
   if (faults.length === 0) faults.push(...machineFaults(sheet))
   return faults
 }

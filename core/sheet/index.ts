@@ -4,6 +4,8 @@ export { findCycle } from './find-cycle'
 export { choiceOf, fitOf, indexOf, jointOf, markOf, partOf, positionOf, readOf, stepName, stepNumber, stepOf } from './sheet-index'
 export {
   SheetSchema,
+  type Assembly,
+  type Axis,
   type Choice,
   type DryZone,
   type Fit,
@@ -29,8 +31,10 @@ export {
   MARK_WAYS,
   READING_STAGES,
   TIMERS,
+  SYMBOLS,
   TREATMENTS,
   type Depth,
+  type DrawingSymbol,
   type ReadingStage,
   type TimerKind,
   type Treatment,

@@ -11,6 +11,7 @@ export interface Keep {
 
 // Before a list come those that its things name, so that what goes takes along what belongs to it.
 const IN_ORDER = [
+  'parts',
   'positions',
   'joints',
   'fits',

@@ -1,9 +1,9 @@
 import type { Sheet } from './schema'
 
 /** What a thing of a sheet is called where another names it. */
-export type Kind = 'option' | 'choice' | 'dry zone' | 'part' | 'assembly' | 'position' | 'mark' | 'joint' | 'fit' | 'step'
+export type Kind = 'option' | 'choice' | 'dry zone' | 'axis' | 'part' | 'assembly' | 'position' | 'mark' | 'joint' | 'fit' | 'step'
 
-export type ListName = 'options' | 'choices' | 'dryZones' | 'parts' | 'assemblies' | 'positions' | 'marks' | 'joints' | 'fits' | 'steps'
+export type ListName = 'options' | 'choices' | 'dryZones' | 'axes' | 'parts' | 'assemblies' | 'positions' | 'marks' | 'joints' | 'fits' | 'steps'
 
 /**
  * Where a thing names another: the fields down to its key, `*` for each of a list. What goes when that other thing is left out has a `!`
@@ -30,7 +30,8 @@ const to = (kind: Kind, ...paths: string[]): Reference[] => paths.map(path => ({
  */
 export const LISTS: { readonly [L in ListName]: List } = {
   options: { kind: 'option', key: 'key', nested: ['values'], refers: [] },
-  parts: { kind: 'part', key: 'key', isConditional: true, refers: [] },
+  axes: { kind: 'axis', key: 'key', refers: [] },
+  parts: { kind: 'part', key: 'key', isConditional: true, refers: [...to('axis', 'outlines!/*!/axis'), ...to('part', 'on!')] },
   positions: { kind: 'position', key: 'key', isConditional: true, refers: to('part', '!part') },
   joints: { kind: 'joint', key: 'key', isConditional: true, refers: to('part', '!fastener') },
   fits: {

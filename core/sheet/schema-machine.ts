@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox'
 import { Count, Key, Line, Mm, object, oneOf, optional, Text } from './schema-builders'
-import { MARK_WAYS } from './terms'
+import { AXIS_DIRECTIONS, MARK_WAYS, SYMBOLS } from './terms'
 
 /* How the machine is built: its parts and what is measured, marked and tightened on them. */
 
@@ -17,12 +17,28 @@ export const Option = object(
   'A property of the unit that changes its sheet.',
 )
 
+export const Axis = object({
+  key: Key,
+  name: Line,
+  alongMm: Type.Optional(Type.Number({ minimum: -100000, maximum: 100000, description: 'Where it starts along the main axis; 0 if left out.' })),
+  acrossMm: Type.Optional(
+    Type.Number({ minimum: -100000, maximum: 100000, description: 'How far above the main axis it starts; below is negative, 0 if left out.' }),
+  ),
+  direction: Type.Optional(oneOf(AXIS_DIRECTIONS, 'Where its outlines count to; along the main axis if left out.')),
+}, 'A second shaft, a cylinder, a chain: what does not lie on the main axis of the section.')
+
 export const Outline = object({
   fromMm: Mm, toMm: Mm,
   innerMm: Type.Number({ minimum: 0, description: 'Inner diameter; 0 for a solid part.' }),
   outerMm: Type.Number({ exclusiveMinimum: 0, description: 'Outer diameter.' }),
+  innerEndMm: Type.Optional(Type.Number({ minimum: 0, description: 'Inner diameter at `toMm`, where it is another: a taper.' })),
+  outerEndMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, description: 'Outer diameter at `toMm`, where it is another: a taper.' })),
   layer: Type.Optional(oneOf(['housing', 'shaft', 'turning', 'still'], 'What the outline belongs to; decides how it is drawn.')),
-}, 'Section outline along the axis of the machine, mirrored about the centre line.')
+  axis: Type.Optional(Type.String({ pattern: Key.pattern!, description: 'The axis it lies on; the main axis of the machine if left out.' })),
+  symbol: Type.Optional(oneOf(SYMBOLS, 'How it is drawn, where the kind of the part does not tell.')),
+  faces: Type.Optional(oneOf(['from', 'to'], 'To which end its face, lip, head or eye looks; `to` if left out.')),
+  side: Type.Optional(oneOf(['above', 'below'], 'Drawn on one side of its axis only: an upper half, a key.')),
+}, 'Section outline along its axis, mirrored about it.')
 
 export const Part = optional({
   key: Key,
@@ -53,7 +69,14 @@ export const Part = optional({
     'valve',
     'elastomer',
     'small part',
+    'key',
+    'nut',
+    'oil ring',
   ]),
+  item: Type.Optional(Type.Integer({ minimum: 1, maximum: 999, description: 'Its number in the section drawing and the list of parts.' })),
+  on: Type.Optional(
+    Type.String({ pattern: Key.pattern!, description: 'The part it comes away with, as long as it has not been taken off that.' }),
+  ),
   neverAgain: Type.Optional(Type.Boolean({ description: 'A new one goes in each time; an old one keeps the job open.' })),
   set: Type.Optional(
     Type.String({ minLength: 1, maxLength: 60, description: 'Parts with the same set name ran together and stay together.' }),

@@ -1,7 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox'
 import { Key, Line, Text } from './schema-builders'
 import type { Outline } from './schema-machine'
-import { Assembly, DryZone, Fit, Joint, Mark, Option, Part, Position } from './schema-machine'
+import { Assembly, Axis, DryZone, Fit, Joint, Mark, Option, Part, Position } from './schema-machine'
 import type { HandCheck, LadderRung } from './schema-work'
 import { Choice, Step } from './schema-work'
 
@@ -28,6 +28,7 @@ export const SheetSchema = Type.Object(
     options: Type.Optional(Type.Array(Option, { minItems: 1, maxItems: 6 })),
     choices: Type.Optional(Type.Array(Choice, { minItems: 1, maxItems: 8 })),
     dryZones: Type.Optional(Type.Array(DryZone, { minItems: 1, maxItems: 20 })),
+    axes: Type.Optional(Type.Array(Axis, { minItems: 1, maxItems: 20, description: 'Axes of the section beside the main one.' })),
     parts: Type.Array(Part, { minItems: 1, maxItems: 400 }),
     assemblies: Type.Optional(Type.Array(Assembly, { minItems: 1, maxItems: 40, description: 'Each part in one at most.' })),
     positions: Type.Array(Position, { maxItems: 300 }),
@@ -61,5 +62,7 @@ export type DryZone = Static<typeof DryZone>
 export type HandCheck = Static<typeof HandCheck>
 export type LadderRung = Static<typeof LadderRung>
 export type Outline = Static<typeof Outline>
+export type Axis = Static<typeof Axis>
+export type Assembly = Static<typeof Assembly>
 export type Limb = Step['limb']
 export type MarkWay = Mark['way']

@@ -21,6 +21,7 @@ const spoiled = (spoil: (sheet: Sheet) => void): SheetFault[] => {
   spoil(sheet)
   return faultsOf(sheet)
 }
+const partIndex = (key: string) => liftPumpDocument().parts.findIndex(part => part.key === key)
 const stepIndex = (key: string) => liftPumpDocument().steps.findIndex(step => step.key === key)
 const stepAt = (sheet: Sheet, key: string) => sheet.steps.find(step => step.key === key)!
 
@@ -190,6 +191,38 @@ describe('checkSheet', () => {
       },
       `/steps/${stepIndex('float-left')}/reads/0/keeps/position`,
       'same quantity',
+    ],
+    [
+      'a part that sits on itself by way of another',
+      (s) => {
+        s.parts.find(part => part.key === 'rotor')!.on = 'impeller'
+      },
+      `/parts/${partIndex('rotor')}/on`,
+      'rotor on impeller on rotor',
+    ],
+    [
+      'an outline without a length',
+      (s) => {
+        s.parts.find(part => part.key === 'rotor')!.outlines![1]!.toMm = 190
+      },
+      `/parts/${partIndex('rotor')}/outlines/1/toMm`,
+      'ends behind',
+    ],
+    [
+      'a taper that turns inside out',
+      (s) => {
+        s.parts.find(part => part.key === 'impeller')!.outlines![0]!.innerEndMm = 500
+      },
+      `/parts/${partIndex('impeller')}/outlines/0/outerMm`,
+      'larger than its inner',
+    ],
+    [
+      'an item number used twice',
+      (s) => {
+        s.parts[1]!.item = s.parts[0]!.item!
+      },
+      '/parts/1/item',
+      'another part already',
     ],
     [
       'a limb that is none',

@@ -13,7 +13,23 @@ export const TREATMENTS = ['wipe', 'solvent', 'wash', 'bath', 'blast', 'oven'] a
 export const TIMERS = ['cooling', 'soaking', 'drying', 'curing'] as const
 export const DEPTHS = ['routine', 'failure-analysis'] as const
 
+/** How a part is drawn in section, where its kind does not tell. */
+export const SYMBOLS = [
+  'body', 'solid', 'flanged pipe', 'volute', 'ribbed frame', 'motor', 'sheet metal', 'trough', 'shaft', 'spline', 'crank',
+  'laminated core', 'winding', 'commutator', 'brush', 'pole', 'tube bundle', 'glass',
+  'ball bearing', 'roller bearing', 'spherical roller bearing', 'needle bearing', 'sleeve bearing', 'thrust bearing', 'oil ring',
+  'seal with springs', 'seal face', 'lip seal', 'labyrinth', 'packing', 'felt', 'o-ring', 'gasket',
+  'bolt', 'stud', 'nut', 'lock washer', 'snap ring', 'key', 'pin',
+  'gear', 'pinion', 'internal gear', 'helical gear', 'double helical gear', 'worm wheel', 'worm', 'gear from the end', 'eccentric from the end', 'ratchet', 'pocket wheel', 'cycloid disc',
+  'rollers', 'impeller', 'double impeller', 'open wheel', 'fan', 'scroll', 'weir plate',
+  'hub', 'spacer coupling', 'pulley', 'elastomer', 'brake drum', 'friction disc', 'threaded hub',
+  'piston', 'disc piston', 'connecting rod', 'spring', 'diaphragm', 'poppet valve', 'ball valve', 'plate valve', 'spool',
+  'chain', 'hook', 'lever', 'knob',
+] as const
+export const AXIS_DIRECTIONS = ['along', 'up', 'down'] as const
+
 export type Treatment = (typeof TREATMENTS)[number]
 export type TimerKind = (typeof TIMERS)[number]
 export type Depth = (typeof DEPTHS)[number]
 export type ReadingStage = (typeof READING_STAGES)[number]
+export type DrawingSymbol = (typeof SYMBOLS)[number]

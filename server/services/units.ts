@@ -1,8 +1,8 @@
 import { and, asc, count, desc, eq, ilike, inArray, isNotNull, or, sql, type SQL } from 'drizzle-orm'
-import { positionOf } from '#core'
+import { positionOf, type EventBodies } from '#core'
 import type { JobRow, Person, TimerRow, UnitAnswer, UnitRow, YardAnswer } from '#shared/wire/types'
 import type { Database } from '../db/client'
-import { job, reading, sheet, site, unit } from '../db/schema'
+import { job, jobEvent, reading, sheet, site, unit } from '../db/schema'
 import { sheetOfJob } from './live-job'
 import { Problem } from './problem'
 import { requireReach } from './reach'
@@ -65,7 +65,9 @@ export async function readUnit(db: Database, person: Person, tag: string): Promi
   const jobs = await db.select().from(job).where(eq(job.unitId, found.unit.id)).orderBy(desc(job.openedAt))
   const [rows, sheets] = jobs.length
     ? await Promise.all([
-        db.select().from(reading).where(inArray(reading.jobId, jobs.map(row => row.id))).orderBy(desc(reading.takenAt)),
+        db.select({ row: reading, body: jobEvent.body }).from(reading)
+          .innerJoin(jobEvent, eq(jobEvent.id, reading.eventId))
+          .where(inArray(reading.jobId, jobs.map(row => row.id))).orderBy(desc(reading.takenAt)),
         Promise.all(jobs.map(row => sheetOfJob(db, row.sheetId, row.setup))),
       ])
     : [[], []]
@@ -81,7 +83,7 @@ export async function readUnit(db: Database, person: Person, tag: string): Promi
       sheet: plan ? { key: plan.key, title: plan.title, revision: plan.revision } : null,
     },
     jobs: jobs.map(toJobRow),
-    readings: rows.map((r) => {
+    readings: rows.map(({ row: r, body }) => {
       const { number, sheet: jobSheet } = byJob.get(r.jobId)!
       const position = positionOf(jobSheet, r.position)
       return {
@@ -91,6 +93,7 @@ export async function readUnit(db: Database, person: Person, tag: string): Promi
         stage: r.stage,
         quantity: position.quantity,
         value: r.value,
+        values: (body as EventBodies['reading-taken']).values,
         verdict: r.verdict,
         takenAt: r.takenAt.toISOString(),
       }

@@ -104,6 +104,8 @@ export interface ReadingRow {
   quantity: string
   /** Mean at 20 °C, or the greatest total reading of a run-out. */
   value: number
+  /** As they were read, by station and plane. */
+  values: number[][]
   verdict: Verdict
   takenAt: string
 }

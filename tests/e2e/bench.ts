@@ -31,6 +31,8 @@ export const veeOf = (page: Page) => page.getByRole('region', { name: 'The V of 
 
 export async function openBench(page: Page, tag: string): Promise<void> {
   await page.goto('/')
+  // The rows further down are made when they are scrolled to.
+  await page.getByLabel(/Search units/).fill(tag)
   await page.getByRole('link', { name: new RegExp(`Job \\d+ of ${tag}`) }).click()
   await expect(stepOf(page)).toBeVisible()
 }
@@ -55,6 +57,21 @@ export const PICTURE = {
 type Press = (target: Locator) => Promise<void>
 export const byMouse: Press = target => target.click()
 export const byTouch: Press = target => target.tap()
+
+/** Chooses one of a list that unfolds. */
+export async function choose(list: Locator, option: string | RegExp, press: Press = byMouse): Promise<void> {
+  await list.press('Enter')
+  await press(list.page().getByRole('option', { name: option }))
+}
+
+/** Looks a part up among all of the machine, and opens its card. */
+export async function openPart(page: Page, name: string, press: Press = byMouse): Promise<Locator> {
+  await press(page.getByRole('button', { name: 'Parts', exact: true }))
+  const machine = page.getByRole('dialog', { name: /the machine and its parts$/ })
+  await machine.getByLabel('Find a part').fill(name)
+  await press(machine.getByRole('button', { name }))
+  return page.getByRole('dialog', { name })
+}
 
 /** The button that ticks the shown step. */
 export const tickOf = (page: Page) => stepOf(page).locator('button.big')
@@ -83,6 +100,7 @@ async function meet(duty: Locator, values: (position: string) => string, press: 
   const button = (name: RegExp) => duty.getByRole('button', { name }).first()
   switch (await duty.getAttribute('data-duty')) {
     case 'reading':
+      await duty.getByRole('textbox').first().waitFor()
       for (const cell of await duty.getByRole('textbox').all()) await cell.fill(values(await cell.getAttribute('aria-label') ?? ''))
       return press(button(/^Write it down$/))
     case 'make mark': return press(button(/is made$/))

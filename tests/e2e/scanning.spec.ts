@@ -6,7 +6,7 @@ import sharp from 'sharp'
 import { encode } from 'uqr'
 import config from '../../playwright.config'
 import { tagCode } from '#core'
-import { openBench, signedIn, stepOf } from './bench'
+import { openBench, openPart, signedIn, stepOf } from './bench'
 
 /** What a camera sees of a label: its code, tilted a little, on a grey table. Frames of one JPEG each, as a video file. */
 async function labelVideo(code: string): Promise<Buffer> {
@@ -53,8 +53,7 @@ test('a label before the camera finds its bag and the step that puts its content
   })
 
   await test.step('pieces do not go into the bag of another job, whose label is scanned by mistake', async () => {
-    await page.getByLabel('Find a part').selectOption('casing-nuts')
-    const part = page.getByRole('dialog')
+    const part = await openPart(page, 'Casing nuts M20 with washers')
     await part.getByLabel(/^To: washing/).fill(`N${job + 1}/B-01`)
     await part.getByRole('button', { name: 'Move' }).click()
     await expect(part.getByRole('alert')).toContainText(`B-01 belongs to job ${job + 1}, not to this one`)

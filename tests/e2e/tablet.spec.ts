@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { byTouch, openBench, signedIn, stepOf, tickOf, veeOf, workStep } from './bench'
+import { byTouch, choose, openBench, openPart, signedIn, stepOf, tickOf, veeOf, workStep } from './bench'
 
 const TABLET = { viewport: { width: 768, height: 1024 }, hasTouch: true, isMobile: true }
 
@@ -105,14 +105,14 @@ test('a hoist is taken apart and put together by touch alone, from a part of the
   await page.getByRole('button', { name: 'Start an overhaul' }).tap()
   await page.getByLabel('Why does it come to the bench?').fill('Lever slips')
   await page.getByText('Failure analysis').tap()
-  await page.getByLabel('How far?').selectOption('load-wheel')
+  const howFar = page.getByRole('combobox', { name: 'How far?' })
+  await choose(howFar, /Load wheel, five pockets/, byTouch)
   await expect(page.getByText(/the way in is/)).toBeVisible()
-  await page.getByLabel('How far?').selectOption('')
+  await choose(howFar, 'The whole overhaul', byTouch)
   await page.getByRole('button', { name: 'Start at the first step' }).tap()
 
   await test.step('a part of the drawing tells its way in', async () => {
-    await page.getByLabel('Find a part').selectOption('load-wheel')
-    const card = page.getByRole('dialog', { name: 'Load wheel, five pockets' })
+    const card = await openPart(page, 'Load wheel, five pockets', byTouch)
     await expect(card.getByText(/17 steps/)).toBeVisible()
     await card.getByRole('button', { name: 'Back to the bench' }).tap()
   })
@@ -135,7 +135,7 @@ test('a hoist is taken apart and put together by touch alone, from a part of the
   await test.step('a pawl of the other side is refused, and the hand check leads back', async () => {
     await stepOf(page).getByRole('button', { name: 'Brake pawls: reuse' }).count()
     const place = stepOf(page).locator('[data-duty="place"]')
-    await place.getByLabel('Brake pawls: piece that goes into upper pawl').selectOption('lower pawl')
+    await choose(place.getByRole('combobox', { name: 'Brake pawls: piece that goes into upper pawl' }), 'that of lower pawl', byTouch)
     await place.getByRole('button', { name: 'Is in' }).first().tap()
     await expect(stepOf(page).getByRole('alert')).toContainText('sets stay together')
     await stepOf(page).getByRole('button', { name: 'One lags behind' }).tap()

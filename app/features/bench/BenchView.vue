@@ -1,18 +1,24 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { fetchLater, laterComponent } from '../../ui/later'
+import { onMounted, ref } from 'vue'
 import { AccountDialog, PartDialog, TrayPanel } from '../tray'
-import CloseDialog from './CloseDialog.vue'
-import KeysDialog from './KeysDialog.vue'
-import StackDrawing from './StackDrawing.vue'
+import StackPanel from './stack/StackPanel.vue'
 import StepPanel from './step/StepPanel.vue'
 import VeePanel from './vee/VeePanel.vue'
+import { once } from '../../ui/once'
 import { useBench } from '../../job/use-bench'
 import { useKeys } from './use-keys'
+
+const CloseDialog = laterComponent(() => import('./CloseDialog.vue'))
+const KeysDialog = laterComponent(() => import('./KeysDialog.vue'))
 
 const bench = useBench()
 const { job } = bench
 const [closing, helping, counting] = [ref(false), ref(false), ref(false)]
+/** Their dialogs are made when they are first wanted. */
+const [closes, helps, counts, picks] = [once(closing), once(helping), once(counting), once(() => bench.pickedPart.value !== null)]
 const step = ref<InstanceType<typeof StepPanel>>()
+onMounted(fetchLater)
 useKeys(bench, { note: () => step.value?.note(), help: () => { helping.value = true } })
 </script>
 
@@ -21,7 +27,7 @@ useKeys(bench, { note: () => step.value?.note(), help: () => { helping.value = t
     <h1 class="visually-hidden">
       Bench: job {{ job.meta.number }} on {{ job.meta.unitTag }}
     </h1>
-    <StackDrawing
+    <StackPanel
       class="stack plate"
     />
     <VeePanel
@@ -38,35 +44,44 @@ useKeys(bench, { note: () => step.value?.note(), help: () => { helping.value = t
       @account="counting = true"
       @help="helping = true"
     />
-    <PartDialog />
+    <PartDialog v-if="picks" />
     <AccountDialog
+      v-if="counts"
       v-model="counting"
     />
-    <KeysDialog v-model="helping" />
+    <KeysDialog
+      v-if="helps"
+      v-model="helping"
+    />
     <CloseDialog
+      v-if="closes"
       v-model="closing"
     />
   </div>
 </template>
 
 <style scoped>
+/* The machine stands above its V, so that the step has the whole height. */
 .bench {
   display: grid;
-  grid-template: 'stack stack stack' 132px 'vee step tray' minmax(0, 1fr) / minmax(430px, 1.15fr) minmax(380px, 1.1fr) 236px;
+  grid-template: 'stack step tray' clamp(200px, 33%, 360px) 'vee step tray' minmax(0, 1fr) / minmax(400px, 1.05fr) minmax(400px, 1.15fr) 236px;
   gap: var(--gap);
   padding: var(--gap);
   height: 100%;
 }
+.bench > .plate { contain: layout paint style; }
 .stack { grid-area: stack; }
 .vee { grid-area: vee; }
 .step { grid-area: step; }
 .tray { grid-area: tray; }
 @media (max-width: 1060px) {
-  .bench { grid-template: 'stack stack' 128px 'vee vee' minmax(170px, 28%) 'step tray' minmax(0, 1fr) / minmax(0, 1fr) 216px; }
+  .bench { grid-template: 'stack stack' clamp(170px, 23%, 260px) 'vee vee' minmax(150px, 20%) 'step tray' minmax(0, 1fr) / minmax(0, 1fr) 216px; }
 }
 @media (max-width: 640px) {
+  /* One below the other: what is to be done first. */
   .bench { display: flex; flex-direction: column; height: auto; }
-  .stack { height: 120px; flex: none; }
-  .vee { height: 44vh; flex: none; }
+  .step { order: -1; }
+  .stack { height: 220px; flex: none; }
+  .vee { height: 60vh; flex: none; }
 }
 </style>

@@ -14,12 +14,13 @@ import EventLog from './EventLog.vue'
 import WorkTurns from './WorkTurns.vue'
 
 const { jobId } = defineProps<{ jobId: string }>()
+type Reading = Dossier['readings'][number]
 const answer = useAnswer<Dossier>(() => `dossier ${jobId}`, () => callApi(`/jobs/${jobId}/dossier`))
 const dossier = computed(() => answer.data.value)
 onMounted(() => void answer.load())
 
 /** Single values in one line; a table in a line a station. */
-const cells = (reading: Dossier['readings'][number]) =>
+const cells = (reading: Reading) =>
   reading.values
     .map(row =>
       row
@@ -32,7 +33,7 @@ const cells = (reading: Dossier['readings'][number]) =>
         .join('  '),
     )
     .join(reading.planes.length > 2 ? '\n' : '   ')
-const unitOf = (reading: Dossier['readings'][number]) => KINDS[reading.quantity as QuantityKind].base
+const unitOf = (reading: Reading) => KINDS[reading.quantity as QuantityKind].base
 const marks = computed(() =>
   (dossier.value?.state.marksMade ?? []).map(made => ({
     made,
@@ -129,44 +130,59 @@ const marks = computed(() =>
         >
           None were taken.
         </p>
-        <div
-          class="scroll"
-          tabindex="0"
-          role="region"
+        <el-table
+          v-else
+          :data="dossier.readings"
+          :row-key="(reading: Reading) => reading.position + reading.stage + reading.at"
           aria-label="Table of readings"
         >
-          <table
-            v-if="dossier.readings.length"
-            class="ruled"
+          <el-table-column
+            label="Position"
+            prop="name"
+            min-width="190"
+          />
+          <el-table-column
+            label="Stage"
+            prop="stage"
+            width="92"
+            class-name="quiet"
+          />
+          <el-table-column
+            label="Values"
+            min-width="330"
           >
-            <thead><tr><th>Position</th><th>Stage</th><th>Values</th><th>Unit</th><th>Verdict</th><th>By</th></tr></thead>
-            <tbody>
-              <tr
-                v-for="reading in dossier.readings"
-                :key="reading.position + reading.stage + reading.at"
-              >
-                <td>{{ reading.name }}</td>
-                <td class="quiet whole">
-                  {{ reading.stage }}
-                </td>
-                <td>
-                  <span class="mono pre">{{ cells(reading) }}</span>
-                  <small
-                    v-if="reading.conditions"
-                    class="quiet"
-                  >{{ measuredHow(reading.conditions) }}</small>
-                </td>
-                <td class="mono quiet">
-                  {{ unitOf(reading) }}
-                </td>
-                <td><VerdictMark :verdict="reading.verdict" /></td>
-                <td class="quiet whole">
-                  {{ reading.by }}
-                </td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
+            <template #default="{ row }">
+              <span class="mono pre">{{ cells(row as Reading) }}</span>
+              <small
+                v-if="row.conditions"
+                class="quiet"
+              >{{ measuredHow(row.conditions) }}</small>
+            </template>
+          </el-table-column>
+          <el-table-column
+            label="Unit"
+            width="64"
+            class-name="mono quiet"
+          >
+            <template #default="{ row }">
+              {{ unitOf(row as Reading) }}
+            </template>
+          </el-table-column>
+          <el-table-column
+            label="Verdict"
+            width="122"
+          >
+            <template #default="{ row }">
+              <VerdictMark :verdict="row.verdict" />
+            </template>
+          </el-table-column>
+          <el-table-column
+            label="By"
+            prop="by"
+            width="112"
+            class-name="quiet"
+          />
+        </el-table>
       </section>
 
       <div class="two">
@@ -239,9 +255,7 @@ const marks = computed(() =>
 .card li { padding: 5px 0; border-top: 1px solid var(--rule); }
 .weak h2 { color: var(--brass); }
 .two { display: grid; grid-template-columns: 1fr 2fr; gap: 16px; align-items: start; }
-.scroll { overflow-x: auto; }
-.whole { white-space: nowrap; }
-.pre { display: block; white-space: pre; font-size: 13px; }
+.pre { display: block; white-space: pre; font-size: 13px; overflow-x: auto; }
 .intact { color: var(--verdigris); font-weight: 600; }
 .broken { color: var(--oxide); font-weight: 600; }
 @media (max-width: 860px) { .two { grid-template-columns: 1fr; } }

@@ -32,33 +32,51 @@ function subject(event: Dossier['events'][number]): string {
 <template>
   <details class="plate card">
     <summary><h2>The log, entry by entry</h2></summary>
-    <table class="ruled">
-      <thead>
-        <tr>
-          <th class="num">
-            No.
-          </th><th>When</th><th>What</th><th>Of</th><th>Who</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr
-          v-for="event in shown"
-          :key="event.id"
-        >
-          <td class="num">
-            {{ event.seq }}
-          </td>
-          <td class="mono">
-            {{ moment(event.happenedAt) }}
-          </td>
-          <td>{{ eventName(event.type) }}</td>
-          <td class="mono">
-            {{ subject(event) }}
-          </td>
-          <td>{{ event.actor.name }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <el-table
+      :data="shown"
+      row-key="id"
+      class="log"
+      aria-label="Entries of the log"
+    >
+      <el-table-column
+        label="No."
+        prop="seq"
+        width="76"
+        align="right"
+        class-name="mono"
+      />
+      <el-table-column
+        label="When"
+        width="170"
+        class-name="mono"
+      >
+        <template #default="{ row }">
+          {{ moment(row.happenedAt) }}
+        </template>
+      </el-table-column>
+      <el-table-column
+        label="What"
+        min-width="180"
+      >
+        <template #default="{ row }">
+          {{ eventName(row.type) }}
+        </template>
+      </el-table-column>
+      <el-table-column
+        label="Of"
+        min-width="180"
+        class-name="mono"
+      >
+        <template #default="{ row }">
+          {{ subject(row as Dossier['events'][number]) }}
+        </template>
+      </el-table-column>
+      <el-table-column
+        label="Who"
+        prop="actor.name"
+        min-width="130"
+      />
+    </el-table>
     <RefusalNote :text="problem" />
     <el-button
       v-if="shown.length < total"

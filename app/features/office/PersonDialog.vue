@@ -7,6 +7,7 @@ import { computed, reactive, watch } from 'vue'
 import { ROLES } from '#shared/rights'
 import type { PersonRow, SiteRow } from '#shared/wire/types'
 import AskDialog from '../../ui/AskDialog.vue'
+import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 
 /** What the office types about a person. */
@@ -72,18 +73,12 @@ const save = () =>
       spellcheck="false"
     />
     <label for="person-role">Role</label>
-    <el-select
+    <ChoiceSelect
       id="person-role"
       v-model="draft.role"
-      aria-label="Role"
-    >
-      <el-option
-        v-for="role in ROLES"
-        :key="role"
-        :value="role"
-        :label="`${role}: ${WHAT[role]}`"
-      />
-    </el-select>
+      label="Role"
+      :choices="ROLES.map(role => ({ value: role, label: `${role}: ${WHAT[role]}` }))"
+    />
     <label for="person-sites">Sites (none named: all)</label>
     <el-select
       id="person-sites"

@@ -11,10 +11,8 @@ import { useReadings } from './use-readings'
 
 const bench = useBench()
 const { job } = bench
-const { unit, groups, fits, picked, shown } = useReadings(bench)
+const { groups, fits, picked, shown } = useReadings(bench)
 const STAGE_NAMES: Record<ReadingStage, string> = { 'as-found': 'As found', 'as-left': 'As left' }
-
-void unit.load()
 
 const entry = ref<HTMLElement>()
 /** Where list and entry stand one below the other, the entry comes into sight. */

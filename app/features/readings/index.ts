@@ -1,2 +1,4 @@
-/* What the readings show to other features. */
-export { default as ReadingDuty } from './entry/ReadingDuty.vue'
+import { laterComponent } from '../../ui/later'
+
+/* What the readings show to other features. It comes when a step first asks for a reading. */
+export const ReadingDuty = laterComponent(() => import('./entry/ReadingDuty.vue'))

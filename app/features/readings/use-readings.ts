@@ -1,4 +1,4 @@
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import {
   assessFit,
   assessTaken,
@@ -12,9 +12,8 @@ import {
   type ReadingStage,
   type Verdict,
 } from '#core'
-import type { ReadingRow, UnitAnswer } from '#shared/wire/types'
-import { callApi } from '../../net/api'
-import { useAnswer } from '../../net/use-answer'
+import type { ReadingRow } from '#shared/wire/types'
+import { useUnitHistory } from '../../job/unit-history'
 import type { Bench } from '../../job/use-bench'
 
 /** What one stage of a position says, short: the value that stands for it and its verdict. */
@@ -35,17 +34,9 @@ export interface FitLine { fit: Fit, stages: Record<ReadingStage, FitAssessment 
 /** Every position and fit of the job on the bench, by part, beside what the last overhaul left. */
 export function useReadings(bench: Bench) {
   const { job } = bench
-  const tag = computed(() => job.meta.unitTag)
-  const unit = useAnswer<UnitAnswer>(() => `unit ${tag.value}`, () => callApi(`/units/${encodeURIComponent(tag.value)}`))
-
-  /** Of each position what was left last; found, when nothing was left. */
-  const before = computed(() => {
-    const rows = (unit.data.value?.readings ?? []).filter(row => row.jobNumber < (job.meta.number))
-    const newest = new Map<string, ReadingRow>()
-    for (const row of [...rows].sort((a, b) => a.jobNumber - b.jobNumber || Number(a.stage === 'as-left') - Number(b.stage === 'as-left')))
-      newest.set(row.position, row)
-    return newest
-  })
+  const history = useUnitHistory()
+  watch(() => job.meta.unitTag, tag => history.open(tag, true), { immediate: true })
+  const before = computed(() => history.leftBefore(job.meta.number))
 
   function glance(position: Position, stage: ReadingStage): StageGlance | null {
     const reading = readingAt(job.state, position.key, stage)
@@ -90,5 +81,5 @@ export function useReadings(bench: Bench) {
     return lines.find(line => line.position.key === picked.value) ?? lines.find(line => !line.found && !line.left) ?? lines[0]
   })
 
-  return { unit, groups, fits, picked, shown }
+  return { groups, fits, picked, shown }
 }

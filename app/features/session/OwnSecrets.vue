@@ -30,7 +30,7 @@ async function end(id: string) {
   }
 }
 async function changedPassword() {
-  if (session.person) await session.become({ ...session.person, passwordDue: false })
+  if (session.person) session.become({ ...session.person, passwordDue: false })
   await load()
 }
 onMounted(() => void load())

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import type { PartLine } from '#core'
 import AskDialog from '../../ui/AskDialog.vue'
 import { placesOf } from './places'
 import { useBench } from '../../job/use-bench'
@@ -22,69 +23,70 @@ function show(part: string) {
     :width="860"
     leave="Back to the bench"
   >
-    <label class="all"><input
-      v-model="all"
-      type="checkbox"
-    > also what is in the machine</label>
+    <el-checkbox v-model="all">
+      also what is in the machine
+    </el-checkbox>
     <p
       v-if="!lines.length"
       class="quiet"
     >
       Nothing is out of the machine.
     </p>
-    <div
+    <el-table
       v-else
-      class="scroll"
-      role="region"
+      :data="lines"
+      :row-key="(line: PartLine) => line.part.key"
+      max-height="60vh"
       aria-label="Account of parts"
-      tabindex="0"
     >
-      <table class="ruled">
-        <thead>
-          <tr>
-            <th>Part</th><th class="num">
-              Pieces
-            </th><th class="num">
-              In
-            </th><th class="num">
-              Out
-            </th><th>Where</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr
-            v-for="line in lines"
-            :key="line.part.key"
+      <el-table-column
+        label="Part"
+        min-width="230"
+      >
+        <template #default="{ row }">
+          <button
+            type="button"
+            class="link"
+            @click="show(row.part.key)"
           >
-            <td>
-              <button
-                type="button"
-                class="link"
-                @click="show(line.part.key)"
-              >
-                {{ line.part.name }}
-              </button>
-            </td>
-            <td class="num">
-              {{ line.part.count }}
-            </td>
-            <td class="num">
-              {{ line.inMachine }}
-            </td>
-            <td class="num">
-              {{ line.out }}
-            </td>
-            <td>{{ placesOf(line).map(place => `${place.count} ${place.name}`).join(', ') || (line.out ? 'to be replaced' : 'in the machine') }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+            {{ row.part.name }}
+          </button>
+        </template>
+      </el-table-column>
+      <el-table-column
+        label="Pieces"
+        prop="part.count"
+        width="84"
+        align="right"
+        class-name="mono"
+      />
+      <el-table-column
+        label="In"
+        prop="inMachine"
+        width="64"
+        align="right"
+        class-name="mono"
+      />
+      <el-table-column
+        label="Out"
+        prop="out"
+        width="64"
+        align="right"
+        class-name="mono"
+      />
+      <el-table-column
+        label="Where"
+        min-width="210"
+      >
+        <template #default="{ row }">
+          {{ placesOf(row as PartLine).map(place => `${place.count} ${place.name}`).join(', ') || (row.out ? 'to be replaced' : 'in the machine') }}
+        </template>
+      </el-table-column>
+    </el-table>
   </AskDialog>
 </template>
 
 <style scoped>
-.all { display: inline-flex; gap: 8px; align-items: center; min-height: 44px; }
-.scroll { max-height: 60vh; overflow: auto; }
 .link { min-height: 36px; background: none; border: 0; padding: 0; color: var(--scribe); text-decoration: underline; cursor: pointer; text-align: left; }
 @media (pointer: coarse) { .link { min-height: 44px; } }
 </style>

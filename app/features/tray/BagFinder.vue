@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { defineAsyncComponent, ref } from 'vue'
+import { laterComponent } from '../../ui/later'
+import { ref } from 'vue'
 import { tagHere } from './tag-here'
 import { hasCamera } from './use-camera'
 import RefusalNote from '../../ui/RefusalNote.vue'
@@ -7,7 +8,7 @@ import RefusalNote from '../../ui/RefusalNote.vue'
 /** A scanner types the code of a label and Enter; a hand types the tag; a tablet looks with its camera. */
 const { jobNumber, tags } = defineProps<{ jobNumber: number, tags: readonly string[] }>()
 const found = defineModel<string | null>({ required: true })
-const ScanDialog = defineAsyncComponent(() => import('./ScanDialog.vue'))
+const ScanDialog = laterComponent(() => import('./ScanDialog.vue'))
 
 const [typed, problem, looking] = [ref(''), ref(''), ref(false)]
 function find(text: string) {
@@ -24,21 +25,21 @@ function find(text: string) {
     class="scan"
     @submit.prevent="find(typed)"
   >
-    <input
+    <el-input
       v-model="typed"
       class="mono"
       aria-label="Scan or type a tag"
       placeholder="type a tag"
       autocomplete="off"
-    >
-    <button
+    />
+    <el-button
       v-if="hasCamera()"
-      type="button"
+      class="camera"
       aria-label="Scan with the camera"
       @click="looking = true"
     >
       <Icon name="ph:qr-code" />
-    </button>
+    </el-button>
   </form>
   <RefusalNote
     class="refusal"
@@ -53,7 +54,6 @@ function find(text: string) {
 
 <style scoped>
 .scan { display: flex; gap: 6px; padding: 6px 10px 0; }
-input { flex: 1; min-width: 0; min-height: var(--target); padding: 0 10px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); }
-button { flex: none; width: var(--target); min-height: var(--target); padding: 0; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 22px; line-height: 0; cursor: pointer; }
+.camera { flex: none; width: var(--target); padding: 0; font-size: 22px; }
 .refusal { padding-inline: 12px; font-size: 14px; }
 </style>

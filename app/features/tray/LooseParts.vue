@@ -32,15 +32,19 @@ function bag(part: string, count: number) {
     >
       <span><span class="mono">{{ line.loose }}×</span> {{ line.part.name }}</span>
       <template v-if="bench.mayWork.value">
-        <input
-          :value="tags[line.part.key] ?? proposed(line.part.key)"
+        <el-input
+          :model-value="tags[line.part.key] ?? proposed(line.part.key)"
           class="mono"
           :aria-label="`Tag for ${line.part.name}`"
-          @input="tags[line.part.key] = ($event.target as HTMLInputElement).value"
+          @update:model-value="tags[line.part.key] = $event"
+        />
+        <el-button
+          type="primary"
+          native-type="submit"
+          :aria-label="`Bag ${line.part.name}`"
         >
-        <button :aria-label="`Bag ${line.part.name}`">
           Bag
-        </button>
+        </el-button>
       </template>
     </form>
   </section>
@@ -51,6 +55,4 @@ function bag(part: string, count: number) {
 h3 { color: var(--brass); }
 form { display: grid; grid-template-columns: 1fr 62px; gap: 4px 6px; padding: 5px 0; font-size: 13.5px; line-height: 1.2; border-top: 1px solid var(--rule); }
 form > span { grid-column: 1 / -1; }
-input { min-height: var(--target); width: 100%; padding: 0 8px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 15px; }
-button { min-height: var(--target); background: var(--prussian); color: var(--on-prussian); border: 0; font: 600 16px var(--label); cursor: pointer; }
 </style>

@@ -7,6 +7,7 @@ import PhotoStrip from '../../job/PhotoStrip.vue'
 import { placesOf } from './places'
 import { tagHere } from './tag-here'
 import { useBench } from '../../job/use-bench'
+import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 
 /** One part: where its pieces are, the way in to it, its rung; and moving pieces from place to place. */
@@ -39,6 +40,9 @@ const places = computed(() => line.value ? placesOf(line.value) : [])
 const from = ref('')
 const [to, count, reason] = [ref('washing'), ref(1), ref('')]
 const start = computed(() => places.value.some(place => place.key === from.value) ? from.value : places.value[0]?.key ?? '')
+
+/** All places whatever stands there now: a tag is typed over it. */
+const suggestPlaces = () => PLACES.map(value => ({ value }))
 
 function show(step: Step) {
   bench.look(step)
@@ -139,47 +143,31 @@ function move() {
         />
         <fieldset v-if="places.length">
           <legend>Move pieces</legend>
-          <input
-            v-model.number="count"
-            type="number"
-            min="1"
-            class="mono"
+          <el-input-number
+            v-model="count"
+            :min="1"
+            :max="line.part.count"
+            step-strictly
+            controls-position="right"
             aria-label="How many"
-          >
-          <select
-            :value="start"
-            aria-label="From"
-            @change="from = ($event.target as HTMLSelectElement).value"
-          >
-            <option
-              v-for="place in places"
-              :key="place.key"
-              :value="place.key"
-            >
-              {{ place.name }}
-            </option>
-            <option value="kit">
-              from the kit
-            </option>
-          </select>
-          <input
+          />
+          <ChoiceSelect
+            :model-value="start"
+            label="From"
+            :choices="[...places.map(place => ({ value: place.key, label: place.name })), { value: 'kit', label: 'from the kit' }]"
+            @update:model-value="from = $event"
+          />
+          <el-autocomplete
             v-model="to"
-            list="places-to"
+            :fetch-suggestions="suggestPlaces"
             aria-label="To: washing, outside, scrapped, loose or a tag"
-          >
-          <datalist id="places-to">
-            <option
-              v-for="place in ['loose', 'washing', 'outside', 'scrapped']"
-              :key="place"
-              :value="place"
-            />
-          </datalist>
-          <input
+          />
+          <el-input
             v-model="reason"
             class="reason"
             placeholder="reason, when something is written off"
             aria-label="Reason"
-          >
+          />
           <el-button @click="move">
             Move
           </el-button>
@@ -197,8 +185,7 @@ dt { color: var(--slate); }
 dd > span, dd > strong { display: block; font-weight: 500; }
 .link + .link { margin-left: 18px; }
 .link { min-height: 32px; background: none; border: 0; padding: 0; color: var(--scribe); text-decoration: underline; cursor: pointer; text-align: left; }
-fieldset { display: grid; grid-template-columns: 64px 1fr 1fr; gap: 6px; margin: 12px 0 0; border: 1px solid var(--rule-strong); padding: 8px 12px 12px; }
-input, select { min-height: var(--target); min-width: 0; padding: 0 8px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 15px; }
+fieldset { display: grid; grid-template-columns: 104px 1fr 1fr; gap: 6px; margin: 12px 0 0; border: 1px solid var(--rule-strong); padding: 8px 12px 12px; }
 .reason { grid-column: 1 / 3; }
 @media (pointer: coarse) { .link { min-height: 44px; } }
 </style>

@@ -2,6 +2,7 @@
 import { computed, onMounted, ref, watch } from 'vue'
 import { stepNumber } from '#core'
 import { useBench } from '../../job/use-bench'
+import { afterPaint } from '../../ui/after-paint'
 import BagFinder from './BagFinder.vue'
 import LooseParts from './LooseParts.vue'
 import { useTray } from './use-tray'
@@ -20,7 +21,7 @@ function showWanted() {
   const [bag, frame] = [bagOf([...bench.wantedBags.value][0])?.getBoundingClientRect(), body.value?.getBoundingClientRect()]
   if (bag && frame) body.value!.scrollTop += Math.min(0, bag.top - frame.top) + Math.max(0, bag.bottom - frame.bottom)
 }
-watch(bench.wantedBags, showWanted, { flush: 'post' })
+watch(bench.wantedBags, () => afterPaint(showWanted))
 onMounted(showWanted)
 watch(() => bench.shown.value?.key, () => { found.value = null })
 const LABELS_A_PAGE = 48

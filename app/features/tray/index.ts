@@ -1,4 +1,6 @@
+import { laterComponent } from '../../ui/later'
+
 /* What the tray shows to other features. */
-export { default as AccountDialog } from './AccountDialog.vue'
-export { default as PartDialog } from './PartDialog.vue'
+export const AccountDialog = laterComponent(() => import('./AccountDialog.vue'))
+export const PartDialog = laterComponent(() => import('./PartDialog.vue'))
 export { default as TrayPanel } from './TrayPanel.vue'

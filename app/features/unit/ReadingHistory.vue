@@ -1,19 +1,27 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { QuantityKind } from '#core'
+import type { QuantityKind, Sheet } from '#core'
 import type { ReadingRow } from '#shared/wire/types'
 import { inUnits } from '../../ui/both-units'
 import VerdictMark from '../../ui/VerdictMark.vue'
+import ReadingTrend from './ReadingTrend.vue'
 
-const { readings } = defineProps<{ readings: readonly ReadingRow[] }>()
+/** Each position over the overhauls in figures; unfolded, drawn against its limits where the sheet is at hand. */
+const { readings, sheet } = defineProps<{ readings: readonly ReadingRow[], sheet?: Sheet | undefined }>()
+const MOST_JOBS = 4
 
-const jobs = computed(() => [...new Set(readings.map(row => row.jobNumber))].sort((a, b) => b - a).slice(0, 4))
+const jobs = computed(() => [...new Set(readings.map(row => row.jobNumber))].sort((a, b) => b - a).slice(0, MOST_JOBS))
 const rows = computed(() => {
-  const names = new Map(readings.map(row => [`${row.position} ${row.stage}`, row]))
-  return [...names.values()].sort((a, b) => a.position.localeCompare(b.position) || a.stage.localeCompare(b.stage))
+  const lines = new Map(readings.map(row => [`${row.position} ${row.stage}`, row]))
+  return [...lines].map(([key, row]) => ({ key, ...row }))
+    .sort((a, b) => a.position.localeCompare(b.position) || a.stage.localeCompare(b.stage))
 })
-const at = (row: ReadingRow, job: number) => readings.find(r => r.jobNumber === job && r.position === row.position && r.stage === row.stage)
+type Line = (typeof rows.value)[number]
+const at = (line: Line, job: number) =>
+  readings.find(row => row.jobNumber === job && row.position === line.position && row.stage === line.stage)
 const show = (row: ReadingRow) => inUnits(row.value, row.quantity as QuantityKind, row.quantity === 'length' ? 3 : undefined)
+const ofPosition = (line: Line) => readings.filter(row => row.position === line.position)
+const positionOf = (line: Line) => sheet?.positions.find(position => position.key === line.position)
 </script>
 
 <template>
@@ -22,52 +30,56 @@ const show = (row: ReadingRow) => inUnits(row.value, row.quantity as QuantityKin
     <p class="quiet">
       Mean of each position; the newest overhaul first.
     </p>
-    <div class="scroll">
-      <table class="ruled">
-        <thead>
-          <tr>
-            <th>Position</th><th>Stage</th><th
-              v-for="job in jobs"
-              :key="job"
-              class="num"
-            >
-              Job {{ job }}
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr
-            v-for="row in rows"
-            :key="row.position + row.stage"
-          >
-            <td>{{ row.positionName }}</td>
-            <td class="quiet stage">
-              {{ row.stage }}
-            </td>
-            <td
-              v-for="job in jobs"
-              :key="job"
-              class="num"
-            >
-              <span
-                v-if="at(row, job)"
-                class="cell"
-              ><VerdictMark :verdict="at(row, job)!.verdict" /> <span>{{ show(at(row, job)!) }}</span></span>
-              <span
-                v-else
-                class="quiet"
-              >—</span>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <el-table
+      :data="rows"
+      row-key="key"
+      aria-label="Readings across overhauls"
+    >
+      <el-table-column
+        type="expand"
+        width="44"
+      >
+        <template #default="{ row }">
+          <ReadingTrend
+            :readings="ofPosition(row as Line)"
+            :position="positionOf(row as Line)"
+          />
+        </template>
+      </el-table-column>
+      <el-table-column
+        label="Position"
+        prop="positionName"
+        min-width="250"
+      />
+      <el-table-column
+        label="Stage"
+        prop="stage"
+        width="92"
+        class-name="quiet"
+      />
+      <el-table-column
+        v-for="job in jobs"
+        :key="job"
+        :label="`Job ${job}`"
+        min-width="190"
+        align="right"
+      >
+        <template #default="{ row }">
+          <span
+            v-if="at(row as Line, job)"
+            class="cell"
+          ><VerdictMark :verdict="at(row as Line, job)!.verdict" /> <span class="mono">{{ show(at(row as Line, job)!) }}</span></span>
+          <span
+            v-else
+            class="quiet"
+          >—</span>
+        </template>
+      </el-table-column>
+    </el-table>
   </section>
 </template>
 
 <style scoped>
 .card { padding: 18px 22px; }
-.scroll { overflow-x: auto; margin-top: 8px; }
-.stage { white-space: nowrap; }
 .cell { display: inline-grid; grid-template-columns: auto minmax(92px, auto); gap: 12px; align-items: center; }
 </style>

@@ -6,6 +6,7 @@ import { ApiProblem, callApi, sentenceOf } from '../../net/api'
 import { deviceId } from '../../net/device-store'
 import { fetchSheet } from '../../net/sheets'
 import AskDialog from '../../ui/AskDialog.vue'
+import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 
 const { unit } = defineProps<{ unit: UnitAnswer['unit'] }>()
@@ -70,35 +71,32 @@ async function start() {
       :rows="2"
       maxlength="300"
     />
-    <fieldset>
-      <legend>How much evidence?</legend>
-      <label class="pick"><input
-        v-model="depth"
-        type="radio"
-        value="routine"
-      ><span><b>Routine</b> marks and readings of the sheet</span></label>
-      <label class="pick"><input
-        v-model="depth"
-        type="radio"
-        value="failure-analysis"
-      ><span><b>Failure analysis</b> also a photo, the 12 o’clock and a tag of everything that comes out</span></label>
-    </fieldset>
+    <p
+      id="depth"
+      class="asked"
+    >
+      How much evidence?
+    </p>
+    <el-radio-group
+      v-model="depth"
+      aria-labelledby="depth"
+      class="depths"
+    >
+      <el-radio value="routine">
+        <b>Routine</b> marks and readings of the sheet
+      </el-radio>
+      <el-radio value="failure-analysis">
+        <b>Failure analysis</b> also a photo, the 12 o’clock and a tag of everything that comes out
+      </el-radio>
+    </el-radio-group>
     <label for="target">How far?</label>
-    <select
+    <ChoiceSelect
       id="target"
       v-model="target"
-    >
-      <option value="">
-        The whole overhaul
-      </option>
-      <option
-        v-for="part in reachable"
-        :key="part.key"
-        :value="part.key"
-      >
-        only as far as: {{ part.name }}
-      </option>
-    </select>
+      filterable
+      label="How far?"
+      :choices="[{ value: '', label: 'The whole overhaul' }, ...reachable.map(part => ({ value: part.key, label: `only as far as: ${part.name}` }))]"
+    />
     <p
       v-if="size"
       class="quiet"
@@ -114,9 +112,6 @@ async function start() {
 </template>
 
 <style scoped>
-label { display: block; margin: 10px 0 6px; font-weight: 500; }
-fieldset { border: 0; padding: 0; margin: 12px 0 0; }
-legend { font-weight: 500; padding: 0; }
-.pick { display: flex; gap: 10px; align-items: center; min-height: 44px; margin: 0; font-weight: 400; }
-select { width: 100%; min-height: 44px; padding: 0 10px; font: inherit; background: var(--chalk); color: var(--ink); border: 1px solid var(--rule-strong); }
+label, .asked { display: block; margin: 12px 0 6px; font-weight: 500; }
+.depths { display: flex; flex-direction: column; align-items: stretch; }
 </style>

@@ -1,12 +1,15 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { sheetForUnit, type Sheet } from '#core'
 import type { UnitAnswer } from '#shared/wire/types'
 import { callApi } from '../../net/api'
+import { fetchSheet } from '../../net/sheets'
 import { useAnswer } from '../../net/use-answer'
 import { moment } from '../../ui/moment'
 import StateNote from '../../ui/StateNote.vue'
 import { useSessionStore } from '../../net/session-store'
 import JobLine from './JobLine.vue'
+import MachineSection from './MachineSection.vue'
 import ReadingHistory from './ReadingHistory.vue'
 import StartJobDialog from './StartJobDialog.vue'
 
@@ -17,6 +20,13 @@ const starting = ref(false)
 const unit = computed(() => answer.data.value?.unit)
 const openJob = computed(() => answer.data.value?.jobs.find(job => job.status === 'open'))
 onMounted(() => void answer.load())
+/** The sheet as it describes this unit. Without the link, and never fetched here: the page does without. */
+const machine = shallowRef<Sheet>()
+watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.revision}`, async (wanted) => {
+  const { sheet, options } = unit.value ?? {}
+  const document = wanted && sheet ? await fetchSheet(sheet).catch(() => undefined) : undefined
+  machine.value = document && sheetForUnit(document, options)
+}, { immediate: true })
 </script>
 
 <template>
@@ -107,9 +117,14 @@ onMounted(() => void answer.load())
           </ol>
         </section>
       </div>
+      <MachineSection
+        v-if="machine"
+        :machine="machine"
+      />
       <ReadingHistory
         v-if="answer.data.value!.readings.length"
         :readings="answer.data.value!.readings"
+        :sheet="machine"
       />
       <StartJobDialog
         v-model="starting"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import type { Field } from './fields'
 import RowsInput from './RowsInput.vue'
 
@@ -11,11 +12,11 @@ const { id, field, text, fault, understood } = defineProps<{
   understood: string | undefined
 }>()
 const emit = defineEmits<{ change: [text: string] }>()
-const choices = computed(() => field.input.as === 'choice' ? field.input.choices : [])
+const choices = computed(() => field.input.as === 'choice' ? field.input.choices.map(one => ({ value: one.value, label: one.name })) : [])
 
 /** Enter goes on to the next field: hands stay on the gauge. */
-function next(event: KeyboardEvent) {
-  const inputs = [...(event.target as HTMLElement).closest('form')!.querySelectorAll<HTMLElement>('input, select')]
+function next(event: Event) {
+  const inputs = [...(event.target as HTMLElement).closest('form')!.querySelectorAll<HTMLElement>('input')]
   inputs[inputs.indexOf(event.target as HTMLElement) + 1]?.focus()
 }
 </script>
@@ -37,39 +38,32 @@ function next(event: KeyboardEvent) {
       :text="text"
       @change="emit('change', $event)"
     />
-    <select
+    <ChoiceSelect
       v-else-if="field.input.as === 'choice'"
       :id="id"
-      :value="text"
-      @change="emit('change', ($event.target as HTMLSelectElement).value)"
-    >
-      <option
-        v-for="one in choices"
-        :key="one.value"
-        :value="one.value"
-      >
-        {{ one.name }}
-      </option>
-    </select>
-    <span
+      :model-value="text"
+      :label="field.label"
+      :choices="choices"
+      @update:model-value="emit('change', $event)"
+    />
+    <el-input
       v-else
+      :id="id"
       class="line"
+      :model-value="text"
+      inputmode="text"
+      autocomplete="off"
+      spellcheck="false"
+      :aria-invalid="!!fault"
+      :aria-describedby="fault ? `${id}-fault` : undefined"
+      @focus="($event.target as HTMLInputElement).select()"
+      @update:model-value="emit('change', $event)"
+      @keydown.enter.prevent="next"
     >
-      <input
-        :id="id"
-        class="mono"
-        :value="text"
-        inputmode="text"
-        autocomplete="off"
-        spellcheck="false"
-        :aria-invalid="!!fault"
-        :aria-describedby="fault ? `${id}-fault` : undefined"
-        @focus="($event.target as HTMLInputElement).select()"
-        @input="emit('change', ($event.target as HTMLInputElement).value)"
-        @keydown.enter.prevent="next"
-      >
-      <span class="unit mono">{{ field.input.unit }}</span>
-    </span>
+      <template #suffix>
+        <span class="unit mono">{{ field.input.unit }}</span>
+      </template>
+    </el-input>
     <p
       v-if="fault"
       :id="`${id}-fault`"
@@ -93,12 +87,9 @@ function next(event: KeyboardEvent) {
 label { font-size: 15px; line-height: 1.2; }
 label.block { margin-top: 4px; }
 label small { color: var(--slate); display: block; }
-.line { display: grid; grid-template-columns: 1fr auto; align-items: center; border: 1px solid var(--rule-strong); background: var(--chalk); min-height: var(--target); }
-.line:focus-within { outline: 2px solid var(--scribe); outline-offset: -1px; }
-.bad .line { border: 2px solid var(--oxide); }
-input { min-width: 0; min-height: calc(var(--target) - 4px); border: 0; background: none; color: var(--ink); font-size: 16px; text-align: right; padding: 0 6px; outline: none; }
-.unit { min-width: 34px; padding-right: 10px; color: var(--slate); font-size: 13.5px; }
-select { min-height: var(--target); border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 15px; padding: 0 8px; min-width: 0; width: 100%; }
+.line :deep(input) { font-family: var(--mono); font-size: 16px; text-align: right; }
+.bad .line :deep(.el-input__wrapper) { border: 2px solid var(--oxide); }
+.unit { min-width: 34px; color: var(--slate); font-size: 13.5px; }
 .fault { grid-column: 1 / -1; color: var(--oxide); }
 .understood { grid-column: 1 / -1; color: var(--slate); font-size: 13.5px; text-align: right; }
 </style>

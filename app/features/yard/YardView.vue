@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { refDebounced, useThrottleFn } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { YARD_TOPIC } from '#shared/wire/topics'
-import type { YardAnswer } from '#shared/wire/types'
+import type { UnitRow, YardAnswer } from '#shared/wire/types'
 import { callApi } from '../../net/api'
 import { useNews } from '../../net/live-store'
 import { useAnswer } from '../../net/use-answer'
@@ -13,22 +13,46 @@ import UnitTable from './UnitTable.vue'
 /** Lists that stay on the device: as it opens, and the last that were looked for. */
 const MOST_SEARCHES = 8
 const FOLLOWS_EVERY_MS = 4000
+/** Units that come at once, and with each scroll to the end. */
+const [FIRST, PAGE] = [100, 500]
 
 const search = ref('')
 const site = ref('')
 const show = ref<'all' | 'open' | 'due'>('all')
 const settled = refDebounced(search, 180)
-const limit = ref(100)
-
-const query = computed(() => ({ search: settled.value || undefined, site: site.value || undefined, show: show.value, limit: limit.value }))
+const query = computed(() => ({ search: settled.value || undefined, site: site.value || undefined, show: show.value }))
 const yard = useAnswer<YardAnswer>(
   () => `yard ${JSON.stringify(query.value)}`,
-  () => callApi('/yard', { query: query.value }),
+  () => callApi('/yard', { query: { ...query.value, limit: FIRST } }),
   MOST_SEARCHES,
 )
-watch(query, () => void yard.load(), { immediate: true })
-// Somewhere somebody works nearly always: the list follows, but not at each tick.
-useNews(() => [YARD_TOPIC], useThrottleFn(() => void yard.load(), FOLLOWS_EVERY_MS, true, false))
+/** What comes below the first page, fetched when somebody scrolls that far; it stays fresh as long as the search is the same. */
+const further = shallowRef<readonly UnitRow[]>([])
+const units = computed(() => [...yard.data.value?.units ?? [], ...further.value])
+let isFetching = false
+async function fetchFurther() {
+  const { total, units: first } = yard.data.value ?? { total: 0, units: [] }
+  if (isFetching || yard.keptAt.value || first.length + further.value.length >= total) return
+  isFetching = true
+  const asked = query.value
+  try {
+    const page = await callApi<YardAnswer>('/yard', { query: { ...asked, limit: PAGE, offset: units.value.length } })
+    if (asked === query.value) further.value = [...further.value, ...page.units]
+  } catch {
+    // Without the link the list ends where it was; the next scroll asks again.
+  } finally {
+    isFetching = false
+  }
+}
+function load() {
+  further.value = []
+  void yard.load()
+}
+watch(query, load, { immediate: true })
+// Somewhere somebody works nearly always: the list follows, but not at each tick, and not under somebody who has scrolled on.
+useNews(() => [YARD_TOPIC], useThrottleFn(() => {
+  if (further.value.length === 0) void yard.load()
+}, FOLLOWS_EVERY_MS, true, false))
 
 const siteNames = computed(() => Object.fromEntries((yard.data.value?.sites ?? []).map(row => [row.key, row.name])))
 const shows = [{ label: 'All', value: 'all' }, { label: 'On the bench', value: 'open' }, { label: 'Due in 60 days', value: 'due' }]
@@ -88,7 +112,7 @@ const shows = [{ label: 'All', value: 'all' }, { label: 'On the bench', value: '
       title="The yard cannot be shown"
       :text="yard.problem.value"
     >
-      <el-button @click="yard.load()">
+      <el-button @click="load()">
         Try again
       </el-button>
     </StateNote>
@@ -109,25 +133,19 @@ const shows = [{ label: 'All', value: 'all' }, { label: 'On the bench', value: '
     </StateNote>
     <template v-else>
       <UnitTable
-        :units="yard.data.value.units"
+        :units="units"
         :site-names="siteNames"
+        @end="fetchFurther"
       />
       <p class="count quiet">
-        {{ yard.data.value.units.length }} of {{ yard.data.value.total }} units
-        <el-button
-          v-if="yard.data.value.units.length < yard.data.value.total"
-          text
-          @click="limit = 500"
-        >
-          Show more
-        </el-button>
+        {{ yard.data.value.total }} {{ yard.data.value.total === 1 ? 'unit' : 'units' }}
       </p>
     </template>
   </div>
 </template>
 
 <style scoped>
-.yard { max-width: 1320px; margin: 0 auto; padding: 18px 20px 30px; }
+.yard { max-width: 1320px; margin: 0 auto; padding: 18px 20px 10px; height: 100%; min-height: 620px; display: flex; flex-direction: column; }
 .head { display: flex; align-items: center; justify-content: space-between; gap: 20px; flex-wrap: wrap; }
 .find { display: flex; gap: 10px; flex-wrap: wrap; }
 .find .el-input { width: 300px; }

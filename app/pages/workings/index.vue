@@ -1,7 +1,11 @@
 <script setup lang="ts">
-import { CALCULATOR_GROUPS } from '../../features/workings/calculators'
-
-definePageMeta({ middleware: () => navigateTo(`/workings/${CALCULATOR_GROUPS[0]!.calculators[0]!.key}`, { replace: true }) })
+// The meta of every page is part of the first visit: what it needs is fetched when somebody comes here.
+definePageMeta({
+  middleware: async () => {
+    const { CALCULATOR_GROUPS } = await import('../../features/workings/calculators')
+    return navigateTo(`/workings/${CALCULATOR_GROUPS[0]!.calculators[0]!.key}`, { replace: true })
+  },
+})
 </script>
 
 <template>

@@ -1,18 +1,22 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Outline, ShaftBow } from '#core'
+import type { Section } from './section/lay-out'
+import SectionDrawing from './SectionDrawing.vue'
 
 /**
- * The bow of the shaft along its axis, magnified, against the straight line of the supports; over the section of the machine when there is
+ * The bow of the shaft along its axis, magnified, against the straight line of the supports; over the section of the shaft when there is
  * one.
  */
 const { bow, outlines = [] } = defineProps<{ bow: ShaftBow, outlines?: readonly Outline[] }>()
-const [WIDTH, HEIGHT, AXIS, EDGE] = [420, 184, 100, 30]
+const HIGHEST = 52
 
-const along = computed(() => {
-  const ends = [...bow.stations.map(station => station.atMm), ...outlines.flatMap(({ fromMm, toMm }) => [fromMm, toMm])]
-  const [from, to] = [Math.min(...ends), Math.max(...ends)]
-  return (atMm: number) => EDGE + (atMm - from) / (to - from) * (WIDTH - 2 * EDGE)
+/** What is drawn below: the shaft itself, and where the sheet has none a plain bar as long as was measured. */
+const shaft = computed(() => {
+  const own = outlines.filter(outline => !outline.axis)
+  const [from, to] = [bow.stations[0]!.atMm, bow.stations.at(-1)!.atMm]
+  const bar: Outline = { fromMm: from, toMm: to, innerMm: 0, outerMm: Math.max(1, (to - from) / 14), layer: 'shaft' }
+  return [{ key: 'shaft', name: 'Shaft', count: 1, kind: 'shaft' as const, outlines: own.length ? own : [bar] }]
 })
 const places = computed(() => {
   const { stations, planeDeg, greatest } = bow
@@ -20,75 +24,51 @@ const places = computed(() => {
   return stations.map(({ atMm, bowUm, phaseDeg }) => {
     // Seen square to the plane of the bow, its high side up.
     const side = Math.cos((phaseDeg - planeDeg) * Math.PI / 180) * (Math.cos((greatest.phaseDeg - planeDeg) * Math.PI / 180) < 0 ? -1 : 1)
-    return { x: along.value(atMm), y: AXIS - bowUm * side / most * 62, atMm, bowUm }
+    return { rise: bowUm * side / most * HIGHEST, atMm, bowUm }
   })
 })
-const line = computed(() => places.value.map(({ x, y }, i) => `${i ? 'L' : 'M'}${x} ${y}`).join(''))
-const section = computed(() => {
-  const outer = Math.max(...outlines.map(outline => outline.outerMm), 1)
-  return outlines.map(({ fromMm, toMm, outerMm }) => ({
-    x: along.value(fromMm),
-    width: along.value(toMm) - along.value(fromMm),
-    y: AXIS - (outerMm / outer) * 44,
-    height: (outerMm / outer) * 88,
-  }))
-})
+const line = (section: Section) => places.value.map(({ rise, atMm }, i) => `${i ? 'L' : 'M'}${section.x(atMm)} ${section.axisY - rise}`).join('')
 </script>
 
 <template>
-  <svg
-    :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
-    role="img"
-    :aria-label="`Bow along the shaft: ${places.map(place => `${place.bowUm.toFixed(1)} µm at ${place.atMm} mm`).join(', ')}`"
-  >
-    <rect
-      v-for="(outline, i) in section"
-      :key="i"
-      class="section"
-      v-bind="outline"
-    />
-    <path
-      class="straight"
-      :d="`M20 ${AXIS}H${WIDTH - 20}`"
-    />
-    <path
-      class="shaft"
-      :d="line"
-    />
-    <g
-      v-for="place in places"
-      :key="place.atMm"
+  <div class="bow">
+    <SectionDrawing
+      v-slot="{ section }"
+      :parts="shaft"
+      :label="`Bow along the shaft: ${places.map(place => `${place.bowUm.toFixed(1)} µm at ${place.atMm} mm`).join(', ')}`"
     >
-      <circle
-        :cx="place.x"
-        :cy="place.y"
-        r="4.5"
+      <path
+        class="line"
+        :d="line(section)"
       />
-      <text
-        class="amount"
-        :x="place.x"
-        :y="place.y - 10"
-        text-anchor="middle"
-      >{{ place.bowUm.toFixed(0) }}</text>
-      <text
-        :x="place.x"
-        y="156"
-        text-anchor="middle"
-      >{{ place.atMm }}</text>
-    </g>
-    <text
-      :x="WIDTH - 8"
-      y="176"
-      text-anchor="end"
-    >mm along, µm off the line</text>
-  </svg>
+      <g
+        v-for="place in places"
+        :key="place.atMm"
+        :transform="`translate(${section.x(place.atMm)} ${section.axisY - place.rise})`"
+      >
+        <circle r="4.5" />
+        <text
+          class="amount"
+          y="-10"
+        >
+          {{ place.bowUm.toFixed(0) }}
+        </text>
+        <text :y="place.rise + section.box.y1 - section.axisY + 16">
+          {{ place.atMm }}
+        </text>
+      </g>
+    </SectionDrawing>
+    <p class="quiet">
+      µm off the line of the supports, mm along
+    </p>
+  </div>
 </template>
 
 <style scoped>
-.section { fill: var(--steel-shaft); fill-opacity: .35; stroke: var(--rule-strong); stroke-width: .6; }
-.straight { stroke: var(--rule-strong); stroke-dasharray: 8 3 2 3; }
-.shaft { fill: none; stroke: var(--scribe); stroke-width: 6; stroke-linejoin: round; opacity: .6; }
+.bow { aspect-ratio: 420 / 196; display: flex; flex-direction: column; }
+.line { fill: none; stroke: var(--scribe); stroke-width: 5; opacity: .75; }
 circle { fill: var(--ink); }
-text { font: 12px var(--mono); fill: var(--slate); }
+text { font: 12px var(--mono); fill: var(--slate); text-anchor: middle; stroke: var(--chalk); stroke-width: 3; paint-order: stroke; }
 .amount { fill: var(--ink); font-weight: 500; }
+p { font-size: 13px; text-align: right; }
 </style>

@@ -9,9 +9,8 @@ const several = computed(() => moves.filter(move => all || move.count > 1))
 const open = ref(all)
 watch(() => moves, () => { open.value = all })
 const countOf = (part: string, otherwise: number) => counted.value.find(entry => entry.part === part)?.count ?? otherwise
-function count(part: string, text: string) {
-  const number = Math.max(0, Math.round(Number(text)))
-  counted.value = [...counted.value.filter(entry => entry.part !== part), ...(Number.isFinite(number) ? [{ part, count: number }] : [])]
+function count(part: string, number: number | undefined) {
+  counted.value = [...counted.value.filter(entry => entry.part !== part), ...(number === undefined ? [] : [{ part, count: number }])]
 }
 </script>
 
@@ -28,27 +27,27 @@ function count(part: string, text: string) {
     >
       Counted: {{ several.map(move => `${countOf(move.part.key, move.count)} × ${move.part.name}`).join(', ') }}. Another number?
     </button>
-    <label
+    <p
       v-for="{ part, count: expected } in open ? several : []"
       :key="part.key"
     >
       {{ part.name }}
-      <input
-        class="mono"
-        type="number"
-        min="0"
-        :value="countOf(part.key, expected)"
+      <el-input-number
+        :model-value="countOf(part.key, expected)"
+        :min="0"
+        step-strictly
+        controls-position="right"
         :aria-label="`Counted: ${part.name}`"
-        @input="count(part.key, ($event.target as HTMLInputElement).value)"
-      >
-    </label>
+        @update:model-value="count(part.key, $event)"
+      />
+    </p>
   </div>
 </template>
 
 <style scoped>
 .counts { margin-bottom: 6px; font-size: 14px; }
 .link { background: none; border: 0; padding: 0; min-height: 32px; color: var(--slate); text-align: left; cursor: pointer; text-decoration: underline dotted; text-underline-offset: 3px; }
-label { display: flex; justify-content: space-between; align-items: center; gap: 10px; padding: 2px 0; }
-input { width: 84px; min-height: var(--target); text-align: right; padding: 0 8px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); }
+p { display: flex; justify-content: space-between; align-items: center; gap: 10px; padding: 2px 0; }
+.el-input-number { width: 116px; }
 @media (pointer: coarse) { .link { min-height: 44px; } }
 </style>

@@ -1,15 +1,17 @@
 <script setup lang="ts">
+import { laterComponent } from '../../../ui/later'
 import { computed, ref, watch } from 'vue'
 import type { Part, Step } from '#core'
 import { moment } from '../../../ui/moment'
 import PhotoButton from '../../../job/PhotoButton.vue'
 import { useBench } from '../../../job/use-bench'
-import DepartureDialog from './DepartureDialog.vue'
 import PieceCounts from './PieceCounts.vue'
+import { once } from '../../../ui/once'
 import RefusalNote from '../../../ui/RefusalNote.vue'
 
 /** Where the thumb rests: what is still missing, the tick, and what can be done beside it. */
 const { step, moves } = defineProps<{ step: Step | null, moves: { part: Part, count: number }[] }>()
+const DepartureDialog = laterComponent(() => import('./DepartureDialog.vue'))
 const bench = useBench()
 const emit = defineEmits<{ note: [], asked: [] }>()
 const { job } = bench
@@ -18,6 +20,7 @@ const counted = ref<{ part: string, count: number }[]>([])
 watch(() => step?.key, () => { counted.value = [] })
 const stamp = computed(() => step ? job.state.done[step.key] : undefined)
 const departing = ref(false)
+const hasDeparted = once(departing)
 /** The turn of the step has come, it is not done, and the work has not departed from it yet. */
 const mayDepart = computed(() => step !== null && bench.statusOf(step) === 'next' && !job.state.departures[step.key])
 /** What the tick says; nobody says that something is done that was left out. */
@@ -117,7 +120,7 @@ const isAsking = computed(() => bench.dutiesLeft.value.length > 0 || bench.isWai
       </el-button>
     </div>
     <DepartureDialog
-      v-if="step && mayDepart"
+      v-if="step && mayDepart && hasDeparted"
       v-model="departing"
       :step="step"
       :moves="moves"
@@ -128,10 +131,12 @@ const isAsking = computed(() => bench.dutiesLeft.value.length > 0 || bench.isWai
 <style scoped>
 footer { padding: 10px 20px 8px; border-top: 1px solid var(--rule); flex: none; }
 .big { width: 100%; min-height: 60px; font-size: 23px; }
+/* What cannot be ticked yet leaves its room to what is to be done first. */
+.big.is-disabled { min-height: 44px; font-size: 19px; }
 .obstacle { color: var(--brass); margin-bottom: 6px; font-weight: 500; }
 button.obstacle { display: flex; gap: 10px; align-items: center; justify-content: space-between; width: 100%; min-height: var(--target); padding: 0; background: none; border: 0; font: 500 16px/1.35 var(--text); text-align: left; cursor: pointer; }
 .obstacle svg { flex: none; font-size: 22px; }
 .stamp { color: var(--verdigris); font-weight: 500; display: flex; align-items: center; gap: 8px; flex-wrap: wrap; }
 .side { display: flex; gap: 4px; margin: 2px -10px 0; }
-.side :deep(.take) { border: 0; background: none; padding: 0 10px; font-size: 16px; font-weight: 500; }
+.side :deep(.face) { border: 0; background: none; padding: 0 10px; font-size: 16px; font-weight: 500; }
 </style>

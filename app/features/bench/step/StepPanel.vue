@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { laterComponent } from '../../../ui/later'
+import { computed, ref, watch } from 'vue'
 import { dutiesOf, jointOf, movedBy, partOf, stepNumber } from '#core'
 import DepartureNote from './DepartureNote.vue'
-import NoteDialog from '../NoteDialog.vue'
 import PhotoStrip from '../../../job/PhotoStrip.vue'
 import StepCautions from './StepCautions.vue'
 import StepFacts from './StepFacts.vue'
@@ -10,12 +10,16 @@ import StepFooter from './StepFooter.vue'
 import StepDuty from './duties/StepDuty.vue'
 import StepTools from './StepTools.vue'
 import WaitNotice from './WaitNotice.vue'
+import { once } from '../../../ui/once'
 import { useBench } from '../../../job/use-bench'
+
+const NoteDialog = laterComponent(() => import('../NoteDialog.vue'))
 
 const bench = useBench()
 const emit = defineEmits<{ closeJob: [] }>()
 const { job } = bench
 const noting = ref(false)
+const hasNoted = once(noting)
 
 const step = computed(() => bench.shown.value)
 const number = computed(() => step.value ? stepNumber(job.sheet, step.value) : 0)
@@ -33,6 +37,8 @@ const photos = computed(() =>
 const weak = computed(() => step.value && bench.weakened.value.get(step.value.key))
 const joint = computed(() => step.value?.tightens ? jointOf(job.sheet, step.value.tightens) : undefined)
 const body = ref<HTMLElement>()
+/** Another step is read from its top. */
+watch(() => step.value?.key, () => { body.value?.scrollTo(0, 0) }, { flush: 'post' })
 /** What the step waits for stands in its body, where it may be out of sight. */
 const showAsked = () =>
   body.value?.querySelector('.wait:not(.over), .duty:not(.met)')?.scrollIntoView({ block: 'start', behavior: 'smooth' })
@@ -59,7 +65,6 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
     </div>
     <div
       v-if="step"
-      :key="step.key"
       ref="body"
       class="body"
     >
@@ -89,11 +94,14 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
       <template v-if="bench.statusOf(step) !== 'done'">
         <WaitNotice
           v-for="wait in bench.waits.value"
-          :key="wait.name"
+          :key="`${step.key} ${wait.name}`"
           :wait="wait"
         />
       </template>
-      <DepartureNote :step="step" />
+      <DepartureNote
+        :key="`departure of ${step.key}`"
+        :step="step"
+      />
       <StepFacts
         :step="step"
         :moves="moves"
@@ -101,6 +109,7 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
         :joint="joint"
       />
       <StepTools
+        :key="`tools of ${step.key}`"
         :step="step"
       />
       <PhotoStrip
@@ -114,7 +123,7 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
       >
         <StepDuty
           v-for="line in duties"
-          :key="JSON.stringify(line.duty)"
+          :key="`${step.key} ${JSON.stringify(line.duty)}`"
           :line="line"
           :step="step"
         />
@@ -154,7 +163,7 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
       @asked="showAsked"
     />
     <NoteDialog
-      v-if="step"
+      v-if="step && hasNoted"
       v-model="noting"
       :step="step"
     />

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, watch } from 'vue'
-import { groupByAssembly, markChecked, markMade, type Step, type VeeGroup, type VeeRow } from '#core'
+import { computed, onMounted, ref, watch } from 'vue'
+import { groupByAssembly, markChecked, markMade, type VeeGroup, type VeeRow } from '#core'
 import VeeChip from './VeeChip.vue'
 import VeeGlance from './VeeGlance.vue'
+import { afterPaint } from '../../../ui/after-paint'
 import { useBench } from '../../../job/use-bench'
 
 const bench = useBench()
@@ -51,12 +52,16 @@ function toggle(key: string): void {
   unfolded.value = new Set(unfolded.value.has(key) ? [...unfolded.value].filter(other => other !== key) : [...unfolded.value, key])
 }
 
-async function follow(step: Step | null): Promise<void> {
-  if (!step) return
-  await nextTick()
-  scroller.value?.querySelector(`[data-step="${step.key}"]`)?.scrollIntoView({ block: 'center', behavior: 'instant' })
+function follow(): void {
+  const frame = scroller.value
+  const chip = frame?.querySelector(`[data-step="${bench.shown.value?.key}"]`)
+  if (!frame || !chip) return
+  // Within the V only: the page stays where the hand is.
+  const [inside, around] = [chip.getBoundingClientRect(), frame.getBoundingClientRect()]
+  frame.scrollTop += inside.top + inside.height / 2 - around.top - around.height / 2
 }
-watch([() => bench.shown.value, folded], ([step]) => void follow(step), { immediate: true })
+onMounted(follow)
+watch([() => bench.shown.value, folded], () => afterPaint(follow))
 </script>
 
 <template>

@@ -2,8 +2,10 @@
 import { computed } from 'vue'
 import type { ReadingStage } from '#core'
 import MeasuredWith from './MeasuredWith.vue'
+import ReadingDetail from './ReadingDetail.vue'
 import ReadingGrid from './ReadingGrid.vue'
 import ReadingVerdict from './ReadingVerdict.vue'
+import { useUnitHistory } from '../../../job/unit-history'
 import { useBench } from '../../../job/use-bench'
 import { useReadingEntry } from './use-reading-entry'
 
@@ -33,11 +35,15 @@ const {
   write,
   fill,
 } = entry
+/** What the last overhaul left, beside the cells of what is found now. */
+const history = useUnitHistory()
+history.open(bench.job.meta.unitTag)
+const last = computed(() => stage === 'as-found' ? history.leftBefore(bench.job.meta.number).get(positionKey) : undefined)
 const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.trim())))
 </script>
 
 <template>
-  <h3>{{ position.name }} <small>{{ stage }} · {{ position.instrument }}</small></h3>
+  <h3>{{ position.name }} <small>{{ stage }} · {{ position.instrument }}<template v-if="editing && last"> · small: job {{ last.jobNumber }} left it</template></small></h3>
   <div
     v-if="editing && offers?.length"
     class="offers"
@@ -55,6 +61,7 @@ const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.tr
   </div>
   <ReadingGrid
     :entry="entry"
+    :last="last"
     :disabled="!bench.mayWork.value"
     @last="store"
   />
@@ -102,7 +109,6 @@ const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.tr
     :assessment="assessed.result"
     :position="position"
     :conditions="editing ? conditions.said.value : stored?.conditions"
-    :outlines="bench.job.sheet.parts.find(part => part.key === position.part)?.outlines"
   />
   <div
     v-if="bench.mayWork.value"
@@ -137,6 +143,13 @@ const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.tr
     >
       Leave it as it was
     </el-button>
+    <el-button
+      v-if="editing && conditions.canBeWarm.value && !conditions.warmth.asked"
+      text
+      @click="conditions.warmth.asked = true"
+    >
+      Not at 20 °C …
+    </el-button>
     <NuxtLink
       v-if="editing && position.worksheet && !offers"
       class="worksheet"
@@ -152,6 +165,12 @@ const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.tr
       No-go: back to “{{ backTo.short ?? backTo.title }}”
     </el-button>
   </div>
+  <ReadingDetail
+    v-if="assessed.result"
+    :assessment="assessed.result"
+    :position="position"
+    :outlines="bench.job.sheet.parts.find(part => part.key === position.part)?.outlines"
+  />
 </template>
 
 <style scoped>

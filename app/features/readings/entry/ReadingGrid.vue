@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { KINDS, placeOf } from '#core'
+import type { ReadingRow } from '#shared/wire/types'
 import type { ReadingEntry } from './use-reading-entry'
 
 /** The cells of a reading, by station and plane: typed in, or as they stand. A run-out goes down the turn, station by station. */
-const { entry, disabled } = defineProps<{ entry: ReadingEntry, disabled: boolean }>()
+const { entry, disabled, last } = defineProps<{ entry: ReadingEntry, disabled: boolean, last?: ReadingRow | undefined }>()
 const emit = defineEmits<{ last: [] }>()
 const { position, stored, before, editing, typed, cells, show } = entry
 const grid = ref<HTMLElement>()
@@ -20,6 +21,12 @@ function enter(event: KeyboardEvent) {
 const isTable = computed(() => position.value.planes.length > 1)
 const unit = computed(() => KINDS[position.value.quantity].base)
 const bare = (value: number) => show(value, true)
+/** What stands beside a cell that is being filled: as found, what the last overhaul left there; as left, what was found. */
+const earlier = computed(() => {
+  const values = before.value?.values ?? last?.values
+  const { stations, planes } = position.value
+  return values?.length === stations.length && values.every(row => row.length === planes.length) ? values : null
+})
 const placeName = (s: number, p: number) => `${position.value.name}, ${placeOf(position.value, s, p)}`
 </script>
 
@@ -47,20 +54,29 @@ const placeName = (s: number, p: number) => `${position.value.name}, ${placeOf(p
         v-for="(plane, p) in position.planes"
         :key="plane"
       >
-        <input
+        <span
           v-if="editing && typed[s]"
-          v-model="typed[s]![p]"
-          class="cell mono"
-          :class="{ bad: cells[s]?.[p]?.sentence }"
-          :aria-label="placeName(s, p)"
-          :aria-invalid="!!cells[s]?.[p]?.sentence"
-          :placeholder="unit"
-          inputmode="decimal"
-          autocomplete="off"
-          :disabled="disabled"
-          @focus="($event.target as HTMLInputElement).select()"
-          @keydown.enter.prevent="enter"
+          class="entry"
+          :class="{ narrow: position.planes.length > 2 }"
         >
+          <input
+            v-model="typed[s]![p]"
+            class="cell mono"
+            :class="{ bad: cells[s]?.[p]?.sentence }"
+            :aria-label="placeName(s, p)"
+            :aria-invalid="!!cells[s]?.[p]?.sentence"
+            :placeholder="unit"
+            inputmode="decimal"
+            autocomplete="off"
+            :disabled="disabled"
+            @focus="($event.target as HTMLInputElement).select()"
+            @keydown.enter.prevent="enter"
+          >
+          <small
+            v-if="earlier"
+            class="earlier mono"
+          >{{ bare(earlier[s]![p]!) }}</small>
+        </span>
         <span
           v-else-if="stored"
           class="value mono"
@@ -80,6 +96,9 @@ const placeName = (s: number, p: number) => `${position.value.name}, ${placeOf(p
 .grid:not(.turned) .head:not(:first-child) { text-align: right; }
 .station { font-size: 14px; }
 .turned .station { align-self: end; text-align: right; line-height: 1.15; }
+.entry { position: relative; display: block; }
+.earlier { position: absolute; left: 9px; top: 0; line-height: var(--target); color: var(--slate); font-size: 12.5px; pointer-events: none; }
+.narrow .earlier { position: static; display: block; line-height: 1.3; text-align: right; padding-right: 10px; }
 .cell { width: 100%; min-height: var(--target); padding: 0 10px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 17px; text-align: right; }
 .cell.bad { border: 2px solid var(--oxide); }
 .value { text-align: right; font-size: 16px; padding: 4px 0; }

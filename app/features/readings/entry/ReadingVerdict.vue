@@ -1,16 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { decidingCriterion, type Assessment, type Outline, type Position, type ReadingConditions } from '#core'
+import { decidingCriterion, type Assessment, type Position, type ReadingConditions } from '#core'
 import { decimalsOf, inUnits } from '../../../ui/both-units'
-import BowDrawing from '../../../ui/drawings/BowDrawing.vue'
-import PolarDrawing from '../../../ui/drawings/PolarDrawing.vue'
 import { measuredHow } from '../../../ui/measured-how'
 import NeedleGauge from '../../../ui/NeedleGauge.vue'
 import VerdictMark from '../../../ui/VerdictMark.vue'
-import WorkingLines from '../../../ui/WorkingLines.vue'
 
 const { assessment, position, conditions } = defineProps<{
-  assessment: Assessment, position: Position, conditions?: ReadingConditions | undefined, outlines?: readonly Outline[] | undefined
+  assessment: Assessment, position: Position, conditions?: ReadingConditions | undefined
 }>()
 
 const deciding = computed(() => decidingCriterion(assessment))
@@ -74,47 +71,12 @@ const by = computed(() => {
       :verdict="deciding.verdict"
       :label="`${deciding.label}: ${show(deciding.value)}, ${limits}, ${deciding.verdict}`"
     />
-    <div
-      v-if="assessment.runOut"
-      class="turns"
-    >
-      <figure
-        v-for="turn in assessment.runOut.turns"
-        :key="turn.station"
-      >
-        <PolarDrawing
-          :points="turn.points"
-          :run-out="turn.found"
-          compact
-        />
-        <figcaption>
-          {{ turn.station }}
-          <span class="mono">{{ show(turn.found.tirUm / 1000) }} at {{ turn.found.phaseDeg.toFixed(0) }}°</span>
-        </figcaption>
-      </figure>
-      <BowDrawing
-        v-if="assessment.runOut.bow"
-        class="bow"
-        :bow="assessment.runOut.bow"
-        :outlines="outlines"
-      />
-    </div>
-    <WorkingLines
-      class="working"
-      :lines="assessment.working"
-    />
   </div>
 </template>
 
 <style scoped>
 .result { display: grid; grid-template-columns: 1fr 132px; gap: 14px; align-items: start; margin-top: 10px; }
 .doubt { color: var(--brass); font-weight: 500; margin-top: 4px; }
-.working, .turns { grid-column: 1 / -1; }
-.turns { display: grid; grid-template-columns: repeat(auto-fit, minmax(82px, 1fr)); gap: 6px; }
-.turns figure { margin: 0; }
-.turns figcaption { font-size: 13px; text-align: center; line-height: 1.25; }
-.turns figcaption span { display: block; }
-.bow { grid-column: 1 / -1; max-width: 520px; }
 .survey { display: flex; flex-wrap: wrap; gap: 2px 16px; margin-top: 2px; }
 .survey b { font-weight: 500; }
 </style>

@@ -33,16 +33,10 @@ const results = computed<Result[]>(() =>
 )
 const summary = computed(() => pattern.value ? `Contact ${percent(pattern.value.share)}, ${loading.value}; hard spots: ${spots.value}` : '')
 
-function choose(event: Event) {
-  const input = event.target as HTMLInputElement
-  const [file] = input.files ?? []
-  input.value = ''
+function choose(file: File | undefined) {
   if (file) contact.load(file)
 }
-function drop(event: DragEvent) {
-  const [file] = event.dataTransfer?.files ?? []
-  if (file) contact.load(file)
-}
+const drop = (event: DragEvent) => choose(event.dataTransfer?.files[0])
 </script>
 
 <template>
@@ -54,23 +48,23 @@ function drop(event: DragEvent) {
           A photo of a blued face: set its four corners, and read the share of contact and where it lies. The picture stays on this device{{ jobId ? ' until you keep it with the job' : '' }}.
         </p>
       </div>
-      <label class="take">
-        <Icon name="ph:camera" /> {{ size ? 'Another photo' : 'Take or choose a photo' }}
-        <input
-          class="visually-hidden"
-          type="file"
-          accept="image/*"
-          @change="choose"
-        >
-      </label>
+      <el-upload
+        accept="image/*"
+        :auto-upload="false"
+        :show-file-list="false"
+        @change="choose($event.raw)"
+      >
+        <span class="take"><Icon name="ph:camera" /> {{ size ? 'Another photo' : 'Take or choose a photo' }}</span>
+      </el-upload>
     </header>
     <RefusalNote :text="problem" />
     <div
       v-if="progress !== null"
       class="progress"
     >
-      <progress
-        :value="progress"
+      <el-progress
+        :percentage="Math.round(progress * 100)"
+        :stroke-width="8"
         aria-label="Looking at the picture"
       />
       <el-button @click="contact.stop()">
@@ -115,17 +109,18 @@ function drop(event: DragEvent) {
               <dt>Hard spots</dt><dd>{{ spots }}</dd>
             </div>
           </dl>
-          <label class="threshold">
+          <div class="threshold">
             <span>Blue from <span class="mono">{{ pattern.threshold.toFixed(2) }}</span></span>
-            <input
-              type="range"
-              min="-0.2"
-              max="0.6"
-              step="0.01"
-              :value="threshold ?? pattern.threshold"
-              @input="threshold = Number(($event.target as HTMLInputElement).value)"
-            >
-          </label>
+            <el-slider
+              :model-value="threshold ?? pattern.threshold"
+              :min="-0.2"
+              :max="0.6"
+              :step="0.01"
+              :show-tooltip="false"
+              aria-label="Blue from"
+              @update:model-value="threshold = Number($event)"
+            />
+          </div>
           <el-button
             v-if="threshold !== null"
             text
@@ -168,18 +163,16 @@ function drop(event: DragEvent) {
 <style scoped>
 header { display: flex; justify-content: space-between; gap: 20px; align-items: end; margin-bottom: 14px; flex-wrap: wrap; }
 .take { display: inline-flex; align-items: center; gap: 8px; min-height: 48px; padding: 0 16px; background: var(--prussian); color: var(--on-prussian); font: 600 17px var(--label); cursor: pointer; }
-.take:focus-within { outline: 3px solid var(--scribe); outline-offset: 2px; }
 .columns { display: grid; grid-template-columns: minmax(340px, 6fr) minmax(320px, 5fr); gap: 16px; align-items: start; }
 .card { padding: 18px 22px; }
 .empty { padding: 60px 20px; text-align: center; border: 1px dashed var(--rule-strong); }
 .progress { display: flex; gap: 14px; align-items: center; margin-bottom: 10px; }
-progress { flex: 1; height: 8px; accent-color: var(--brass-line); }
+.progress .el-progress { flex: 1; }
 dl { margin: 12px 0; }
 dl > div { display: flex; justify-content: space-between; gap: 16px; padding: 7px 0; border-top: 1px solid var(--rule); }
 dt { color: var(--slate); }
 dd { margin: 0; text-align: right; }
 dl > .lead dd { font-size: 24px; font-weight: 500; }
 .threshold { display: grid; grid-template-columns: 150px 1fr; align-items: center; gap: 12px; min-height: var(--target); }
-.threshold input { accent-color: var(--prussian); min-height: 44px; width: 100%; }
 @media (max-width: 900px) { .columns { grid-template-columns: 1fr; } }
 </style>

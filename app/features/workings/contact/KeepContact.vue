@@ -6,6 +6,7 @@ import { useOutboxStore } from '../../../net/outbox-store'
 import { useJobStore } from '../../../job/job-store'
 import { useSessionStore } from '../../../net/session-store'
 import { shrinkPicture } from '../../../job/shrink-picture'
+import ChoiceSelect from '../../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../../ui/RefusalNote.vue'
 
 /** Keeps the picture and what it says with a part of a job. */
@@ -43,24 +44,14 @@ async function keep() {
     @submit.prevent="keep"
   >
     <label for="keep-part">Keep it with job <span class="mono">{{ job.meta.number }}</span> of <span class="mono">{{ job.meta.unitTag }}</span></label>
-    <select
+    <ChoiceSelect
       id="keep-part"
       v-model="part"
-    >
-      <option
-        value=""
-        disabled
-      >
-        which part?
-      </option>
-      <option
-        v-for="one in parts"
-        :key="one.key"
-        :value="one.key"
-      >
-        {{ one.name }}
-      </option>
-    </select>
+      filterable
+      placeholder="which part?"
+      label="Part to keep it with"
+      :choices="parts.map(one => ({ value: one.key, label: one.name }))"
+    />
     <el-button
       native-type="submit"
       type="primary"
@@ -75,5 +66,4 @@ async function keep() {
 <style scoped>
 .keep { display: grid; grid-template-columns: 1fr auto; gap: 8px; margin-top: 12px; padding-top: 12px; border-top: 1px solid var(--rule); }
 label, .problem { grid-column: 1 / -1; }
-select { min-height: var(--target); min-width: 0; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font-size: 15px; padding: 0 8px; }
 </style>

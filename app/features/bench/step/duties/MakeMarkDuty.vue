@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { markMade, markOf, MARK_WAYS, risksOf } from '#core'
+import ChoiceSelect from '../../../../ui/ChoiceSelect.vue'
 import { useBench } from '../../../../job/use-bench'
 
 const { markKey } = defineProps<{ markKey: string }>()
@@ -36,23 +37,23 @@ function make() {
     >
       {{ mark.key }} is made
     </el-button>
-    <label class="way">by
-      <select v-model="way">
-        <option
-          v-for="option in MARK_WAYS"
-          :key="option"
-        >{{ option }}</option>
-      </select>
-    </label>
-    <label class="way">at
-      <input
+    <span class="way">by
+      <ChoiceSelect
+        v-model="way"
+        class="by"
+        :label="`${mark.key}: made by`"
+        :choices="MARK_WAYS.map(value => ({ value, label: value }))"
+      />
+    </span>
+    <span class="way">at
+      <el-input
         v-model="angle"
-        class="mono"
+        class="mono angle"
         inputmode="decimal"
         :placeholder="mark.angleDeg === undefined ? '0–359°' : `${mark.angleDeg}°`"
         :aria-label="`${mark.key}: angle from the index, in degrees`"
-      >
-    </label>
+      />
+    </span>
   </div>
   <p
     v-if="risk"
@@ -64,7 +65,7 @@ function make() {
 
 <style scoped>
 .way { display: inline-flex; align-items: center; gap: 8px; }
-input { width: 84px; min-height: var(--target); padding: 0 8px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); }
+.by { width: 124px; }
+.angle { width: 92px; }
 .risk { color: var(--brass); font-weight: 500; margin-top: 6px; }
-select { min-height: var(--target); font: inherit; padding: 0 10px; background: var(--chalk); color: var(--ink); border: 1px solid var(--rule-strong); }
 </style>

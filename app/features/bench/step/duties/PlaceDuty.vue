@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { partOf, pieceIn } from '#core'
+import ChoiceSelect from '../../../../ui/ChoiceSelect.vue'
 import { useBench } from '../../../../job/use-bench'
 
 const { partKey } = defineProps<{ partKey: string }>()
@@ -26,21 +27,12 @@ const inHand = ref<Record<string, string>>({})
         class="ok"
       ><Icon name="ph:check-bold" /> its own piece</span>
       <template v-else-if="bench.mayWork.value">
-        <select
-          v-model="inHand[place.name]"
-          :aria-label="`${part.name}: piece that goes into ${place.name}`"
-        >
-          <option :value="undefined">
-            its own
-          </option>
-          <option
-            v-for="name in onTable.filter(other => other !== place.name)"
-            :key="name"
-            :value="name"
-          >
-            that of {{ name }}
-          </option>
-        </select>
+        <ChoiceSelect
+          :model-value="inHand[place.name] ?? place.name"
+          :label="`${part.name}: piece that goes into ${place.name}`"
+          :choices="[place.name, ...onTable.filter(other => other !== place.name)].map(name => ({ value: name, label: name === place.name ? 'its own' : `that of ${name}` }))"
+          @update:model-value="inHand[place.name] = $event"
+        />
         <el-button @click="job.act('piece-placed', { part: partKey, piece: inHand[place.name] ?? place.name, place: place.name })">
           Is in
         </el-button>
@@ -50,6 +42,5 @@ const inHand = ref<Record<string, string>>({})
 </template>
 
 <style scoped>
-li { display: grid; grid-template-columns: 1fr auto auto; gap: 8px; align-items: center; padding: 3px 0; }
-select { min-height: var(--target); font: inherit; padding: 0 8px; background: var(--chalk); color: var(--ink); border: 1px solid var(--rule-strong); }
+li { display: grid; grid-template-columns: 1fr minmax(120px, 170px) auto; gap: 8px; align-items: center; padding: 3px 0; }
 </style>

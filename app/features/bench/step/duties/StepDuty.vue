@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { laterComponent } from '../../../../ui/later'
 import type { DutyLine, Step } from '#core'
 import CheckMarkDuty from './CheckMarkDuty.vue'
 import DecisionDuty from './DecisionDuty.vue'
@@ -6,11 +7,13 @@ import DepartureDuty from './DepartureDuty.vue'
 import EvidenceDuty from './EvidenceDuty.vue'
 import HandCheckDuty from './HandCheckDuty.vue'
 import HoldDuty from './HoldDuty.vue'
-import MakeMarkDuty from './MakeMarkDuty.vue'
 import OutsideDuty from './OutsideDuty.vue'
-import PlaceDuty from './PlaceDuty.vue'
 import { ReadingDuty } from '../../../readings'
 import WayDuty from './WayDuty.vue'
+
+/* What needs lists to choose from comes when a step first asks for it. */
+const MakeMarkDuty = laterComponent(() => import('./MakeMarkDuty.vue'))
+const PlaceDuty = laterComponent(() => import('./PlaceDuty.vue'))
 
 /** One thing that the step asks for, as the form in which it is done. */
 const { line, step } = defineProps<{ line: DutyLine, step: Step }>()
