@@ -26,7 +26,13 @@ const draw: DrawChart = (colour) => {
       axisLabel: { color: colour('slate'), fontSize: 12, hideOverlap: true, formatter: '{yyyy}-{MM}' },
       splitLine: { show: false },
     },
-    yAxis: { ...valueAxis(colour, true), scale: true },
+    // The limits are in sight, however far the readings lie from them.
+    yAxis: {
+      ...valueAxis(colour, true),
+      scale: true,
+      min: ({ min }: { min: number }) => Math.min(min, lower ?? min, upper ?? min),
+      max: ({ max }: { max: number }) => Math.max(max, lower ?? max, upper ?? max),
+    },
     tooltip: {
       trigger: 'item',
       renderMode: 'richText',

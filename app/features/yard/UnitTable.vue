@@ -9,16 +9,17 @@ const emit = defineEmits<{ end: [] }>()
 
 const NARROW_PX = 860
 const ROW_PX = 54
-const columnsFor = (width: number) => [
+const columns = (isNarrow: boolean) => [
   { key: 'tag', title: 'Tag', width: 104 },
   { key: 'name', title: 'Unit', width: 150, flexGrow: 3 },
-  ...width < NARROW_PX
+  ...isNarrow
     ? []
     : [{ key: 'family', title: 'Kind', width: 150, flexGrow: 2 }, { key: 'site', title: 'Site', width: 140, flexGrow: 1 }],
   { key: 'hours', title: 'Hours', width: 88, align: 'right' as const },
   { key: 'due', title: 'Due', width: 104 },
   { key: 'bench', title: 'On the bench', width: 290, flexGrow: 3, class: 'bench' },
 ].map(column => ({ ...column, dataKey: column.key }))
+const [WIDE, NARROW] = [columns(false), columns(true)]
 const rows = computed(() => [...units])
 </script>
 
@@ -27,7 +28,7 @@ const rows = computed(() => [...units])
     <el-auto-resizer>
       <template #default="{ width, height }">
         <el-table-v2
-          :columns="columnsFor(width)"
+          :columns="width < NARROW_PX ? NARROW : WIDE"
           :data="rows"
           :width="width"
           :height="height"
