@@ -136,7 +136,7 @@ async function takeMachines(): Promise<void> {
     await drawing.waitFor()
     await page.evaluate(() => document.fonts.ready)
     const words = `<svg xmlns="http://www.w3.org/2000/svg" width="${wide}" height="36"><text x="12" y="25" font-family="sans-serif" font-size="19">${title}</text></svg>`
-    const picture = await sharp(await drawing.screenshot()).resize(wide, high - 36, { fit: 'contain', background: '#FFFDF7' }).png().toBuffer()
+    const picture = await sharp(await drawing.screenshot({ style: '.zoom { display: none !important; }' })).resize(wide, high - 36, { fit: 'contain', background: '#FFFDF7' }).png().toBuffer()
     tiles.push(await sharp({ create: { width: wide, height: high, channels: 3, background: '#FFFDF7' } })
       .composite([{ input: Buffer.from(words), left: 0, top: 0 }, { input: picture, left: 0, top: 36 }])
       .png()
