@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { laterComponent } from '../ui/later'
 import { useDark, useSessionStorage, useToggle } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { sentenceOf } from '../net/api'
@@ -10,7 +9,7 @@ import { useJobStore } from '../job/job-store'
 import { bothUnits } from '../ui/both-units'
 import AppUpdate from './AppUpdate.vue'
 import NeedlerSign from './NeedlerSign.vue'
-import { once } from '../ui/once'
+import { laterDialog } from '../ui/later'
 import { leftOf } from '../ui/time-left'
 
 const session = useSessionStore()
@@ -19,9 +18,8 @@ const job = useJobStore()
 const route = useRoute()
 const dark = useDark({ storageKey: 'needler-theme', disableTransition: false })
 const toggleDark = useToggle(dark)
-const SetAsideDialog = laterComponent(() => import('./SetAsideDialog.vue'))
+const SetAsideDialog = laterDialog(() => import('./SetAsideDialog.vue'))
 const asideOpen = ref(false)
-const wasAsideOpen = once(asideOpen)
 /** Browsers keep the service worker, the camera and their cryptography to secure pages. */
 const insecure = !window.isSecureContext
 const insecureSeen = useSessionStorage('needler-insecure-seen', false)
@@ -217,10 +215,7 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
     >
       <slot />
     </main>
-    <SetAsideDialog
-      v-if="wasAsideOpen"
-      v-model="asideOpen"
-    />
+    <SetAsideDialog v-model="asideOpen" />
   </div>
 </template>
 

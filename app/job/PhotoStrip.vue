@@ -2,7 +2,6 @@
 import { computed, onBeforeUnmount, ref } from 'vue'
 import type { Photo } from '#core'
 import AskDialog from '../ui/AskDialog.vue'
-import { once } from '../ui/once'
 import { moment } from '../ui/moment'
 import { photoAddress } from '../net/api'
 import { useOutboxStore } from '../net/outbox-store'
@@ -21,8 +20,6 @@ function source(photo: string): string {
   return urls.get(photo)!
 }
 const shown = ref<Photo | null>(null)
-/** The large picture's dialog is made when the first is looked at. */
-const hasShown = once(() => shown.value !== null)
 const open = computed({ get: () => shown.value !== null, set: (value) => { if (!value) shown.value = null } })
 </script>
 
@@ -51,7 +48,7 @@ const open = computed({ get: () => shown.value !== null, set: (value) => { if (!
     </li>
   </ul>
   <AskDialog
-    v-if="hasShown"
+    v-if="photos.length"
     v-model="open"
     :title="shown ? `${shown.by}, ${moment(shown.at)}` : ''"
     :width="980"

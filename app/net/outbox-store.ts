@@ -64,37 +64,39 @@ export const useOutboxStore = defineStore('outbox', () => {
     await deviceStore.photos.add(photo)
   }
 
-  let sending = false
-  /** Settled when nothing is under way to the server. */
-  let underWay: Promise<void> = Promise.resolve()
+  /** What is going to the server just now; settled when it is over, however it ended. */
+  let underWay: Promise<void> | undefined
   let timer: ReturnType<typeof setTimeout> | undefined
-  async function send(): Promise<void> {
-    if (sending || session.expired || !session.person) return
-    sending = true
+  /** One run at a time; whoever asks meanwhile waits for the one that is under way. */
+  function send(): Promise<void> {
+    if (session.expired || !session.person) return Promise.resolve()
+    return underWay ??= sendOwn(session.person.id).finally(() => { underWay = undefined })
+  }
+
+  async function sendOwn(owner: string): Promise<void> {
     clearTimeout(timer)
-    const run = sendAllOf(session.person.id)
-    underWay = run.catch(() => undefined)
     try {
-      await run
+      await sendAllOf(owner)
       reachable.value = true
     } catch (error) {
       if (error instanceof ApiProblem && error.status === 401) session.expired = true
       else if (error instanceof NoNetwork) reachable.value = false
       timer = setTimeout(() => void send(), TRY_AGAIN_MS)
-    } finally {
-      sending = false
     }
   }
 
   /** Sends what one person has done here: the events of a job, its pictures before it closes, and what pictures are left. */
   async function sendAllOf(owner: string, enteredFor?: { id: string, name: string }): Promise<void> {
-    for (let batch = nextBatch(owner); batch.length > 0; batch = nextBatch(owner)) {
-      const { job, event } = batch[0]!
-      // A record closes with all its pictures in it.
-      if (event.type === 'job-closed') await sendPhotosOf(owner, job)
-      await sendBatch(batch, enteredFor)
-    }
-    await sendPhotosOf(owner)
+    do {
+      for (let batch = nextBatch(owner); batch.length > 0; batch = nextBatch(owner)) {
+        const { job, event } = batch[0]!
+        // A record closes with all its pictures in it.
+        if (event.type === 'job-closed') await sendPhotosOf(owner, job)
+        await sendBatch(batch, enteredFor)
+      }
+      await sendPhotosOf(owner)
+      // What was done while the pictures went out goes too.
+    } while (nextBatch(owner).length > 0)
   }
 
   /** The oldest entries of a person for one job, up to its closing; what others have left here waits for them. */
@@ -126,13 +128,10 @@ export const useOutboxStore = defineStore('outbox', () => {
    * of it waits on.
    */
   async function sendFor({ id, name }: Stranded): Promise<void> {
-    if (sending) throw new Error('Something is being sent just now. Try again in a moment.')
-    sending = true
-    try {
-      await sendAllOf(id, { id, name })
-    } finally {
-      sending = false
-    }
+    if (underWay) throw new Error('Something is being sent just now. Try again in a moment.')
+    const run = sendAllOf(id, { id, name }).finally(() => { underWay = undefined })
+    underWay = run.catch(() => undefined)
+    await run
   }
 
   async function sendPhoto(photo: WaitingPhoto): Promise<void> {
@@ -259,7 +258,7 @@ export const useOutboxStore = defineStore('outbox', () => {
     add,
     addPhoto,
     send,
-    underWay: () => underWay,
+    underWay: () => underWay ?? Promise.resolve(),
     sendFor,
     forgetRecorded,
     dismiss,

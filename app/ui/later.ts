@@ -1,18 +1,33 @@
-import { defineAsyncComponent, type Component } from 'vue'
+import { defineAsyncComponent, defineComponent, h, type Component } from 'vue'
 
-type Load = () => Promise<unknown>
-const loads = new Set<Load>()
+type Load<T> = () => Promise<T>
+const loads = new Set<Load<unknown>>()
 const REST_MS = 2000
 
 /** Something that is fetched when it is first wanted, or when the hand rests: what is open works on when the link drops. */
-export function later(load: Load): Load {
+export function later<T>(load: Load<T>): Load<T> {
   loads.add(load)
   return load
 }
 
 /** A component that comes later. */
-export const laterComponent = <C extends Component>(load: () => Promise<{ default: C }>) =>
-  defineAsyncComponent(later(load) as () => Promise<{ default: C }>)
+export const laterComponent = <C extends Component>(load: Load<{ default: C }>): C => defineAsyncComponent(later(load)) as unknown as C
+
+/** A dialog that comes later: it is made when it is first opened, and stays, so that it closes as it opened. */
+export function laterDialog<C extends Component>(load: Load<{ default: C }>): C {
+  const Dialog = laterComponent(load)
+  return defineComponent({
+    inheritAttrs: false,
+    props: { modelValue: Boolean },
+    setup(props, { attrs }) {
+      let wasOpen = false
+      return () => {
+        wasOpen ||= props.modelValue
+        return wasOpen ? h(Dialog, { ...attrs, modelValue: props.modelValue }) : null
+      }
+    },
+  }) as unknown as C
+}
 
 /** Fetches what may be wanted later, one after the other, once the screen has come to rest. */
 export function fetchLater(): void {

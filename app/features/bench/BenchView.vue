@@ -1,22 +1,20 @@
 <script setup lang="ts">
-import { fetchLater, laterComponent } from '../../ui/later'
-import { onMounted, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { AccountDialog, PartDialog, TrayPanel } from '../tray'
 import StackPanel from './stack/StackPanel.vue'
 import StepPanel from './step/StepPanel.vue'
 import VeePanel from './vee/VeePanel.vue'
-import { once } from '../../ui/once'
+import { fetchLater, laterDialog } from '../../ui/later'
 import { useBench } from '../../job/use-bench'
 import { useKeys } from './use-keys'
 
-const CloseDialog = laterComponent(() => import('./CloseDialog.vue'))
-const KeysDialog = laterComponent(() => import('./KeysDialog.vue'))
+const CloseDialog = laterDialog(() => import('./CloseDialog.vue'))
+const KeysDialog = laterDialog(() => import('./KeysDialog.vue'))
 
 const bench = useBench()
 const { job } = bench
 const [closing, helping, counting] = [ref(false), ref(false), ref(false)]
-/** Their dialogs are made when they are first wanted. */
-const [closes, helps, counts, picks] = [once(closing), once(helping), once(counting), once(() => bench.pickedPart.value !== null)]
+const isPartOpen = computed({ get: () => bench.pickedPart.value !== null, set: (value) => { if (!value) bench.pickPart(null) } })
 const step = ref<InstanceType<typeof StepPanel>>()
 onMounted(fetchLater)
 useKeys(bench, { note: () => step.value?.note(), help: () => { helping.value = true } })
@@ -44,17 +42,12 @@ useKeys(bench, { note: () => step.value?.note(), help: () => { helping.value = t
       @account="counting = true"
       @help="helping = true"
     />
-    <PartDialog v-if="picks" />
+    <PartDialog v-model="isPartOpen" />
     <AccountDialog
-      v-if="counts"
       v-model="counting"
     />
-    <KeysDialog
-      v-if="helps"
-      v-model="helping"
-    />
+    <KeysDialog v-model="helping" />
     <CloseDialog
-      v-if="closes"
       v-model="closing"
     />
   </div>

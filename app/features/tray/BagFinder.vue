@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { laterComponent } from '../../ui/later'
 import { ref } from 'vue'
+import { laterDialog } from '../../ui/later'
 import { tagHere } from './tag-here'
 import { hasCamera } from './use-camera'
 import RefusalNote from '../../ui/RefusalNote.vue'
@@ -8,7 +8,7 @@ import RefusalNote from '../../ui/RefusalNote.vue'
 /** A scanner types the code of a label and Enter; a hand types the tag; a tablet looks with its camera. */
 const { jobNumber, tags } = defineProps<{ jobNumber: number, tags: readonly string[] }>()
 const found = defineModel<string | null>({ required: true })
-const ScanDialog = laterComponent(() => import('./ScanDialog.vue'))
+const ScanDialog = laterDialog(() => import('./ScanDialog.vue'))
 
 const [typed, problem, looking] = [ref(''), ref(''), ref(false)]
 function find(text: string) {
@@ -46,7 +46,6 @@ function find(text: string) {
     :text="problem"
   />
   <ScanDialog
-    v-if="looking"
     v-model="looking"
     @read="find"
   />

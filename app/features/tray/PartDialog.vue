@@ -13,12 +13,7 @@ import RefusalNote from '../../ui/RefusalNote.vue'
 /** One part: where its pieces are, the way in to it, its rung; and moving pieces from place to place. */
 const bench = useBench()
 const { job } = bench
-const open = computed({
-  get: () => bench.pickedPart.value !== null && job.sheet !== null,
-  set: (value) => {
-    if (!value) bench.pickPart(null)
-  },
-})
+const open = defineModel<boolean>({ required: true })
 const line = computed<PartLine | undefined>(() => bench.account.value.find(entry => entry.part.key === bench.pickedPart.value))
 const rungs = computed(() =>
   rungsOf(bench.sheet.value).filter(rung =>
@@ -41,8 +36,12 @@ const from = ref('')
 const [to, count, reason] = [ref('washing'), ref(1), ref('')]
 const start = computed(() => places.value.some(place => place.key === from.value) ? from.value : places.value[0]?.key ?? '')
 
-/** All places whatever stands there now: a tag is typed over it. */
-const suggestPlaces = () => PLACES.map(value => ({ value }))
+/** All places where one stands; while a tag is typed over it, none lies over what comes next. */
+function suggestPlaces(text: string) {
+  const typed = text.trim().toLowerCase()
+  const isPlace = PLACES.some(place => place === typed)
+  return PLACES.filter(place => isPlace || place.startsWith(typed)).map(value => ({ value }))
+}
 
 function show(step: Step) {
   bench.look(step)
@@ -147,6 +146,7 @@ function move() {
             v-model="count"
             :min="1"
             :max="line.part.count"
+            value-on-clear="min"
             step-strictly
             controls-position="right"
             aria-label="How many"

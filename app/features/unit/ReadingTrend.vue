@@ -35,7 +35,6 @@ const draw: DrawChart = (colour) => {
     },
     tooltip: {
       trigger: 'item',
-      renderMode: 'richText',
       formatter: ({ data, seriesName }: { data: { value: [string, number], job: number }, seriesName: string }) =>
         `${show(data.value[1])} ${seriesName}\njob ${data.job}, ${dayOf(data.value[0])}`,
     },

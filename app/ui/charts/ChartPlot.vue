@@ -20,6 +20,7 @@ const option = computed(() => {
   void theme.value
   const style = getComputedStyle(document.documentElement)
   const colour = (role: string) => style.getPropertyValue(`--${role}`).trim()
+  const { tooltip, ...drawn } = draw(colour)
   return {
     animation: false,
     aria: { enabled: true, label: { description: label } },
@@ -30,8 +31,9 @@ const option = computed(() => {
       backgroundColor: colour('chalk'),
       borderColor: colour('rule-strong'),
       textStyle: { color: colour('ink'), fontFamily: 'IBM Plex Mono', fontSize: 13 },
+      ...tooltip,
     },
-    ...draw(colour),
+    ...drawn,
   }
 })
 </script>

@@ -2,7 +2,7 @@ import type { EChartsCoreOption } from 'echarts/core'
 import { defineAsyncComponent } from 'vue'
 
 /** What a chart shows, in the colours of the roles (`ink`, `oxide` …). */
-export type DrawChart = (colour: (role: string) => string) => EChartsCoreOption
+export type DrawChart = (colour: (role: string) => string) => EChartsCoreOption & { tooltip: object }
 
 /** The chart itself, and the library below it, come when one is shown. */
 export const ChartPlot = defineAsyncComponent(() => import('./ChartPlot.vue'))

@@ -49,14 +49,15 @@ const carrier = (part: Part) => carrierOf(part, byKey.value, one => out.has(one.
 const isAway = (part: Part) => carrier(part) !== undefined
 const groups = computed(() =>
   liftOff(section.value.pieces, carrier, assemblies, { x0: 4, x1: width.value - 4, y0: 4, y1: lifted.value }))
-const hatchOf = (piece: Piece) => `url(#${id}-hatch-${section.value.hatch.get(piece.part.key) ?? 0})`
+/** A piece as paths; what is cut has its hatch over its colour. */
+const pathsOf = ({ part, strokes }: Piece) => strokes.flatMap<{ class?: string, fill?: string, d: string }>(({ role, d }) => role === 'body'
+  ? [{ class: role, d }, { fill: `url(#${id}-hatch-${section.value.hatch.get(part.key)})`, d }]
+  : [{ class: role, d }])
 const numbers = computed(() => {
   if (balloons === 'none') return []
   const shown = section.value.pieces.filter(piece => balloons === 'all' || lit.has(piece.part.key))
   return balloonsOf(shown, part => lit.has(part.key), height.value - BALLOON_RADIUS - 2, 4, width.value - 4)
 })
-/** Angle and distance of the lines of a hatch, in pixels. */
-const HATCH = [[45, 5], [135, 5], [30, 6], [150, 6], [60, 4], [120, 4]] as const
 </script>
 
 <template>
@@ -70,17 +71,17 @@ const HATCH = [[45, 5], [135, 5], [30, 6], [150, 6], [60, 4], [120, 4]] as const
     >
       <defs>
         <pattern
-          v-for="i in HATCHES"
-          :id="`${id}-hatch-${i - 1}`"
+          v-for="([angle, distance], i) in HATCHES"
+          :id="`${id}-hatch-${i}`"
           :key="i"
           patternUnits="userSpaceOnUse"
-          :width="HATCH[i - 1]![1]"
-          :height="HATCH[i - 1]![1]"
-          :patternTransform="`rotate(${HATCH[i - 1]![0]})`"
+          :width="distance"
+          :height="distance"
+          :patternTransform="`rotate(${angle})`"
         >
           <path
             class="hatch-line"
-            :d="`M0 0H${HATCH[i - 1]![1]}`"
+            :d="`M0 0H${distance}`"
           />
         </pattern>
       </defs>
@@ -105,19 +106,11 @@ const HATCH = [[45, 5], [135, 5], [30, 6], [150, 6], [60, 4], [120, 4]] as const
             class="ghost"
             :d="piece.ghost"
           />
-          <template
-            v-for="(stroke, i) in piece.strokes"
-            v-else
-            :key="i"
-          >
+          <template v-else>
             <path
-              :class="stroke.role"
-              :d="stroke.d"
-            />
-            <path
-              v-if="stroke.role === 'body'"
-              :fill="hatchOf(piece)"
-              :d="stroke.d"
+              v-for="(path, i) in pathsOf(piece)"
+              :key="i"
+              v-bind="path"
             />
           </template>
         </g>
@@ -141,20 +134,11 @@ const HATCH = [[45, 5], [135, 5], [30, 6], [150, 6], [60, 4], [120, 4]] as const
             :transform="piece.transform"
             @click="emit('pick', piece.part.key)"
           >
-            <template
-              v-for="(stroke, i) in piece.strokes"
+            <path
+              v-for="(path, i) in pathsOf(piece)"
               :key="i"
-            >
-              <path
-                :class="stroke.role"
-                :d="stroke.d"
-              />
-              <path
-                v-if="stroke.role === 'body'"
-                :fill="hatchOf(piece)"
-                :d="stroke.d"
-              />
-            </template>
+              v-bind="path"
+            />
           </g>
         </g>
         <g
@@ -216,7 +200,6 @@ const HATCH = [[45, 5], [135, 5], [30, 6], [150, 6], [60, 4], [120, 4]] as const
 .section-drawing .zoom { position: absolute; top: 0; right: 0; display: flex; gap: 4px; }
 .section-drawing .zoom .el-button { width: var(--target); padding: 0; background: var(--chalk); }
 .section-drawing .zoom svg { position: static; width: 20px; height: 20px; }
-.section-drawing .piece { cursor: pointer; }
 .section-drawing path { vector-effect: non-scaling-stroke; stroke-linejoin: round; }
 .section-drawing :is(.body, .plain, .void, .dark, .line) { stroke: var(--ink); stroke-width: 1; }
 .section-drawing .fine { fill: none; stroke: var(--slate); stroke-width: .7; }
@@ -236,7 +219,6 @@ const HATCH = [[45, 5], [135, 5], [30, 6], [150, 6], [60, 4], [120, 4]] as const
 .section-drawing .lifted .fine { stroke-width: .4; }
 .section-drawing .trace { fill: none; stroke: var(--slate); stroke-width: .8; stroke-dasharray: 1 3; }
 .section-drawing .centre { fill: none; stroke: var(--oxide); stroke-width: .7; stroke-dasharray: 16 3 3 3; pointer-events: none; }
-.section-drawing .balloon { cursor: pointer; }
 .section-drawing .balloon path { fill: none; stroke: var(--slate); stroke-width: .5; }
 .section-drawing .balloon circle { fill: var(--chalk); stroke: var(--slate); stroke-width: .9; }
 .section-drawing .balloon text { font: 500 10.5px var(--mono); fill: var(--ink); text-anchor: middle; }

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import StackSection from './StackSection.vue'
-import { useStack } from './use-stack'
+import type { Stack } from './use-stack'
 
 /** The machine as large as the screen, and the same in words: each part with its number and where it is. */
 const open = defineModel<boolean>({ required: true })
-const { bench, job, lit } = useStack()
+const { stack } = defineProps<{ stack: Stack }>()
+const { bench, job, lit } = stack
 const wanted = ref('')
 
 const lines = computed(() => bench.account.value
@@ -42,6 +43,7 @@ function pick(part: string) {
     </template>
     <div class="both">
       <StackSection
+        :stack="stack"
         balloons="all"
         can-move
         @pick="pick"
@@ -72,7 +74,6 @@ function pick(part: string) {
         </ul>
         <el-empty
           v-if="lines.length === 0"
-          :image-size="1"
           description="No part is called that."
         />
       </section>

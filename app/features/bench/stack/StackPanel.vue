@@ -1,16 +1,14 @@
 <script setup lang="ts">
-import { laterComponent } from '../../../ui/later'
 import { ref } from 'vue'
-import { once } from '../../../ui/once'
+import { laterDialog } from '../../../ui/later'
 import StackSection from './StackSection.vue'
 import { useStack } from './use-stack'
 
 /** The machine as it lies there now: what is out hangs above its place, what this step is about is lit. */
-const StackDialog = laterComponent(() => import('./StackDialog.vue'))
-const { bench, job, drawn, out, litNames } = useStack()
+const StackDialog = laterDialog(() => import('./StackDialog.vue'))
+const stack = useStack()
+const { bench, job, drawn, out, litNames } = stack
 const isLarge = ref(false)
-/** Its dialog is made when it is first wanted. */
-const wasLarge = once(isLarge)
 </script>
 
 <template>
@@ -39,13 +37,14 @@ const wasLarge = once(isLarge)
     </figcaption>
     <div class="drawing">
       <StackSection
+        :stack="stack"
         balloons="lit"
         @pick="bench.pickPart"
       />
     </div>
     <StackDialog
-      v-if="wasLarge"
       v-model="isLarge"
+      :stack="stack"
     />
   </figure>
 </template>

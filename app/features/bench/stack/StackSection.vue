@@ -1,25 +1,26 @@
 <script setup lang="ts">
-import { computed } from 'vue'
 import type { Section } from '../../../ui/drawings/section/lay-out'
 import SectionDrawing from '../../../ui/drawings/SectionDrawing.vue'
-import { useStack } from './use-stack'
+import type { Stack } from './use-stack'
 
 /** The section of the machine on the bench, with what the job has put on it: marks under their parts, the agreed 12 o’clock on top. */
-const { balloons, canMove = false } = defineProps<{ balloons: 'all' | 'lit', canMove?: boolean }>()
+const { stack, balloons, canMove = false } = defineProps<{ stack: Stack, balloons: 'all' | 'lit', canMove?: boolean }>()
 const emit = defineEmits<{ pick: [part: string] }>()
-const { job, out, lit, marks, indexed, label } = useStack()
+const { job, out, lit, marks, indexed, label } = stack
 /** A mark's name needs this much beside its sign. */
 const NAME_WIDTH = 52
 
-const boxOf = (section: Section, part: string) => section.pieces.find(piece => piece.part.key === part)?.box
-/** Named where there is room. */
-const placed = computed(() => (section: Section) => {
-  const all = marks.value
-    .map(mark => ({ ...mark, box: boxOf(section, mark.part)! }))
-    .map(mark => ({ ...mark, x: (mark.box.x0 + mark.box.x1) / 2 }))
-    .sort((a, b) => a.x - b.x)
+/** The middle of a part along the section, and its upper edge. */
+function topOf(section: Section, part: string): { x: number, y: number } {
+  const { x0, x1, y0 } = section.pieces.find(piece => piece.part.key === part)!.box
+  return { x: (x0 + x1) / 2, y: y0 }
+}
+/** Marks in their order along the section, named where there is room. */
+function placed(section: Section) {
+  const all = marks.value.map(mark => ({ ...mark, x: topOf(section, mark.part).x })).sort((a, b) => a.x - b.x)
   return all.map((mark, i) => ({ ...mark, isNamed: (all[i + 1]?.x ?? Infinity) - mark.x > NAME_WIDTH }))
-})
+}
+const tops = (section: Section) => indexed.value.map(part => ({ key: part.key, ...topOf(section, part.key) }))
 </script>
 
 <template>
@@ -52,20 +53,18 @@ const placed = computed(() => (section: Section) => {
         {{ mark.key }}
       </text>
     </g>
-    <template
-      v-for="part in indexed"
-      :key="part.key"
-    >
-      <path
-        class="index"
-        :transform="`translate(${(boxOf(section, part.key)!.x0 + boxOf(section, part.key)!.x1) / 2} ${boxOf(section, part.key)!.y0})`"
-        d="M0 6V-5m-3.5 0a3.5 3.5 0 1 0 7 0a3.5 3.5 0 1 0 -7 0"
-      />
-    </template>
+    <path
+      v-for="top in tops(section)"
+      :key="top.key"
+      class="index"
+      :transform="`translate(${top.x} ${top.y})`"
+      d="M0 6V-5m-3.5 0a3.5 3.5 0 1 0 7 0a3.5 3.5 0 1 0 -7 0"
+    />
   </SectionDrawing>
 </template>
 
 <style scoped>
+:deep(.piece), :deep(.balloon) { cursor: pointer; }
 .mark path { fill: var(--chalk); stroke: var(--brass-line); }
 .mark text { font: 500 11px var(--mono); fill: var(--brass); stroke: var(--chalk); stroke-width: 4; paint-order: stroke; }
 .mark.checked path { fill: var(--verdigris); stroke: var(--verdigris); }

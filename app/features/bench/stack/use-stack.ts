@@ -3,8 +3,6 @@ import { markChecked, markMade, needsLifting, positionOf, type Part } from '#cor
 import { steadySet } from '../../../ui/steady'
 import { useBench } from '../../../job/use-bench'
 
-export type Whereabouts = 'in' | 'out' | 'away'
-
 /** What the section of the machine shows of the job: what is out, what this step is about, which marks are on. */
 export function useStack() {
   const bench = useBench()
@@ -44,3 +42,5 @@ export function useStack() {
   })
   return { bench, job, drawn, out, lit, litNames, marks, indexed, label }
 }
+
+export type Stack = ReturnType<typeof useStack>

@@ -1,17 +1,16 @@
 <script setup lang="ts">
-import { laterComponent } from '../../../ui/later'
 import { computed, ref, watch } from 'vue'
 import type { Part, Step } from '#core'
 import { moment } from '../../../ui/moment'
 import PhotoButton from '../../../job/PhotoButton.vue'
 import { useBench } from '../../../job/use-bench'
 import PieceCounts from './PieceCounts.vue'
-import { once } from '../../../ui/once'
+import { laterDialog } from '../../../ui/later'
 import RefusalNote from '../../../ui/RefusalNote.vue'
 
 /** Where the thumb rests: what is still missing, the tick, and what can be done beside it. */
 const { step, moves } = defineProps<{ step: Step | null, moves: { part: Part, count: number }[] }>()
-const DepartureDialog = laterComponent(() => import('./DepartureDialog.vue'))
+const DepartureDialog = laterDialog(() => import('./DepartureDialog.vue'))
 const bench = useBench()
 const emit = defineEmits<{ note: [], asked: [] }>()
 const { job } = bench
@@ -20,7 +19,6 @@ const counted = ref<{ part: string, count: number }[]>([])
 watch(() => step?.key, () => { counted.value = [] })
 const stamp = computed(() => step ? job.state.done[step.key] : undefined)
 const departing = ref(false)
-const hasDeparted = once(departing)
 /** The turn of the step has come, it is not done, and the work has not departed from it yet. */
 const mayDepart = computed(() => step !== null && bench.statusOf(step) === 'next' && !job.state.departures[step.key])
 /** What the tick says; nobody says that something is done that was left out. */
@@ -120,7 +118,7 @@ const isAsking = computed(() => bench.dutiesLeft.value.length > 0 || bench.isWai
       </el-button>
     </div>
     <DepartureDialog
-      v-if="step && mayDepart && hasDeparted"
+      v-if="step && mayDepart"
       v-model="departing"
       :step="step"
       :moves="moves"

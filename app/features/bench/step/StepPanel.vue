@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { laterComponent } from '../../../ui/later'
 import { computed, ref, watch } from 'vue'
 import { dutiesOf, jointOf, movedBy, partOf, stepNumber } from '#core'
 import DepartureNote from './DepartureNote.vue'
@@ -10,16 +9,15 @@ import StepFooter from './StepFooter.vue'
 import StepDuty from './duties/StepDuty.vue'
 import StepTools from './StepTools.vue'
 import WaitNotice from './WaitNotice.vue'
-import { once } from '../../../ui/once'
+import { laterDialog } from '../../../ui/later'
 import { useBench } from '../../../job/use-bench'
 
-const NoteDialog = laterComponent(() => import('../NoteDialog.vue'))
+const NoteDialog = laterDialog(() => import('../NoteDialog.vue'))
 
 const bench = useBench()
 const emit = defineEmits<{ closeJob: [] }>()
 const { job } = bench
 const noting = ref(false)
-const hasNoted = once(noting)
 
 const step = computed(() => bench.shown.value)
 const number = computed(() => step.value ? stepNumber(job.sheet, step.value) : 0)
@@ -163,7 +161,7 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
       @asked="showAsked"
     />
     <NoteDialog
-      v-if="step && hasNoted"
+      v-if="step"
       v-model="noting"
       :step="step"
     />

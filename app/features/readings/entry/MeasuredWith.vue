@@ -9,7 +9,7 @@ import type { Conditions } from './use-conditions'
 /** The instrument of a reading and its calibration, and the temperatures of part and instrument when they matter. */
 const { conditions, position } = defineProps<{ conditions: Conditions, position: Position }>()
 const { tag, warmth, canBeWarm, offered, picked } = conditions
-/** What cannot measure this place stands behind a button; what was measured with is shown whatever it is. */
+/** What could measure this place but is not meant for it stands behind a button; what was measured with is shown whatever it is. */
 const withOthers = ref(false)
 const shown = computed(() => [
   ...offered.value.likely,

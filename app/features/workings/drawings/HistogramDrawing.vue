@@ -15,7 +15,6 @@ const draw: DrawChart = colour => ({
   yAxis: { type: 'value', show: false },
   tooltip: {
     trigger: 'item',
-    renderMode: 'richText',
     formatter: ({ value: [at, count] }: { value: [number, number] }) =>
       `${(at - width.value / 2).toFixed(1)} … ${(at + width.value / 2).toFixed(1)} µm\n${(count / total.value * 100).toFixed(1)} % of the draws`,
   },

@@ -32,7 +32,8 @@ export interface Section {
   hatch: ReadonlyMap<string, number>
 }
 
-export const HATCHES = 6
+/** The ways parts are hatched: angle and distance of the lines, in pixels. */
+export const HATCHES = [[45, 5], [135, 5], [30, 6], [150, 6], [60, 4], [120, 4]] as const
 const LAYERS: readonly Piece['layer'][] = ['housing', 'shaft', 'still', 'turning']
 /** A section may be drawn longer than it is, so that thin parts of a long machine can be seen; never more than this. */
 const STRETCH = 1.6
@@ -52,7 +53,7 @@ const MAIN: Placed = { alongMm: 0, acrossMm: 0, direction: 'along' }
 function boxOf(outline: Outline, axis: Placed): Box {
   const outer = Math.max(outline.outerMm, outline.outerEndMm ?? 0) / 2
   const inner = Math.min(outline.innerMm, outline.innerEndMm ?? outline.innerMm) / 2
-  const [from, to] = [Math.min(outline.fromMm, outline.toMm), Math.max(outline.fromMm, outline.toMm)]
+  const { fromMm: from, toMm: to } = outline
   const across = { above: [inner, outer], below: [-outer, -inner], both: [-outer, outer] }[outline.side ?? 'both'] as [number, number]
   if (axis.direction === 'along')
     return { x0: axis.alongMm + from, x1: axis.alongMm + to, y0: -axis.acrossMm - across[1], y1: -axis.acrossMm - across[0] }
@@ -95,8 +96,8 @@ function hatchOf(pieces: readonly { part: Part, box: Box }[], nearMm: number): M
     const own = pieces.filter(piece => piece.part === part)
     const neighbours = pieces.filter(other => other.part !== part && own.some(piece => touch(piece.box, other.box)))
     const taken = new Set(neighbours.map(other => hatch.get(other.part.key)))
-    const free = Array.from({ length: HATCHES }, (_, i) => i).find(i => !taken.has(i))
-    hatch.set(part.key, free ?? hatch.size % HATCHES)
+    const free = HATCHES.findIndex((_, i) => !taken.has(i))
+    hatch.set(part.key, free < 0 ? hatch.size % HATCHES.length : free)
   }
   return hatch
 }

@@ -27,7 +27,7 @@ function groupsOf(
   carrier: (part: Part) => Part | undefined,
   assemblies: readonly Assembly[],
   nearPx: number,
-): Piece[][] {
+): { pieces: Piece[], box: Box }[] {
   const assemblyOf = new Map(assemblies.flatMap(({ name, parts }) => parts.map(part => [part, name] as const)))
   const groups: { of: string, carriers: Set<string>, pieces: Piece[], box: Box }[] = []
   for (const piece of pieces) {
@@ -47,7 +47,7 @@ function groupsOf(
       box: unite([piece.box, ...mine.map(group => group.box)]),
     })
   }
-  return groups.map(group => group.pieces)
+  return groups
 }
 
 /** Everything that is out, in groups above where it belongs, as large as the room lets it be. */
@@ -59,7 +59,6 @@ export function liftOff(
 ): Lifted[] {
   const nearPx = (room.x1 - room.x0) / 40
   const groups = groupsOf(pieces, carrier, assemblies, nearPx)
-    .map(group => ({ pieces: group, box: unite(group.map(piece => piece.box)) }))
     .sort((a, b) => a.box.x0 + a.box.x1 - b.box.x0 - b.box.x1)
   if (groups.length === 0) return []
   const wide = groups.reduce((sum, { box }) => sum + box.x1 - box.x0, 0)

@@ -2,8 +2,7 @@ import type { D3ZoomEvent, ZoomBehavior, ZoomTransform } from 'd3-zoom'
 import { later } from '../../later'
 import { computed, onBeforeUnmount, ref, watch, type Ref } from 'vue'
 
-const fetchZoom = () => Promise.all([import('d3-zoom'), import('d3-selection')])
-later(fetchZoom)
+const fetchZoom = later(() => Promise.all([import('d3-zoom'), import('d3-selection')]))
 
 const MOST = 12
 const STEP = 1.6

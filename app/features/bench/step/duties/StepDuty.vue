@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { laterComponent } from '../../../../ui/later'
 import type { DutyLine, Step } from '#core'
 import CheckMarkDuty from './CheckMarkDuty.vue'
 import DecisionDuty from './DecisionDuty.vue'
@@ -9,6 +8,7 @@ import HandCheckDuty from './HandCheckDuty.vue'
 import HoldDuty from './HoldDuty.vue'
 import OutsideDuty from './OutsideDuty.vue'
 import { ReadingDuty } from '../../../readings'
+import { laterComponent } from '../../../../ui/later'
 import WayDuty from './WayDuty.vue'
 
 /* What needs lists to choose from comes when a step first asks for it. */
