@@ -108,6 +108,8 @@ await main(async () => {
       ['memory of the server meanwhile, with its workers', `${abuse.memory.toFixed(0)} MB`, '600 MB', abuse.memory <= 600],
     )
     say('')
+    const pace = ({ pace: { median, p95 } }) => `${inMs(median)} (p95 ${inMs(p95)})`
+    say(`The same work each time, by which two runs are compared: ${pace(browser)}, slowed 4 times ${pace(browser.slow)}.`)
     for (const [what, measured, aim, met] of rows)
       say(`${what.padEnd(72)} ${measured.padStart(14)}   aim ${aim.padEnd(9)} ${met ? 'met' : 'MISSED'}`)
   } finally {

@@ -5,7 +5,7 @@ import { sentenceOf } from '../net/api'
 import { useOutboxStore } from '../net/outbox-store'
 import { useMsUntil } from '../net/server-clock'
 import { useSessionStore } from '../net/session-store'
-import { useJobStore } from '../job/job-store'
+import { useOnBenchStore } from '../job/on-bench'
 import { bothUnits } from '../ui/both-units'
 import AppUpdate from './AppUpdate.vue'
 import NeedlerSign from './NeedlerSign.vue'
@@ -14,7 +14,7 @@ import { leftOf } from '../ui/time-left'
 
 const session = useSessionStore()
 const outbox = useOutboxStore()
-const job = useJobStore()
+const job = useOnBenchStore()
 const route = useRoute()
 const dark = useDark({ storageKey: 'needler-theme', disableTransition: false })
 const toggleDark = useToggle(dark)

@@ -11,17 +11,21 @@ import { deviceStore } from '../net/device-store'
 const MOST_EVENTS = 5000
 const MOST_JOBS = 30
 
-const rowsOf = (job: string) => deviceStore.log.where('[job+seq]').between([job, 0], [job, Infinity])
+const rowsOf = (job: string) => IDBKeyRange.bound([job, 0], [job, Infinity])
 
 /** Keeps events that the server has acknowledged. */
 export async function keepLog(job: string, events: readonly LoggedEvent[]): Promise<void> {
   const last = events.at(-1)
   if (!last || last.seq > MOST_EVENTS) return
-  await deviceStore.log.bulkPut(events.map(event => ({ job, seq: event.seq, event: JSON.parse(JSON.stringify(event)) as LoggedEvent })))
+  const change = (await deviceStore()).transaction('log', 'readwrite')
+  await Promise.all([
+    ...events.map(event => change.store.put({ job, seq: event.seq, event: JSON.parse(JSON.stringify(event)) as LoggedEvent })),
+    change.done,
+  ])
 }
 
 /** The kept events of a job in their order. */
-export const keptLog = async (job: string): Promise<LoggedEvent[]> => (await rowsOf(job).toArray()).map(row => row.event)
+export const keptLog = async (job: string): Promise<LoggedEvent[]> => (await (await deviceStore()).getAll('log', rowsOf(job))).map(row => row.event)
 
 /** All events from the first to `upTo` when none is missing, else undefined. */
 export async function wholeLog(job: string, upTo: number): Promise<LoggedEvent[] | undefined> {
@@ -31,7 +35,7 @@ export async function wholeLog(job: string, upTo: number): Promise<LoggedEvent[]
 
 /** Fetches what is missing of a job's log, so that it is whole on this device. */
 export async function completeLog(job: string, upTo: number): Promise<void> {
-  if (upTo > MOST_EVENTS || await rowsOf(job).count() >= upTo) return
+  if (upTo > MOST_EVENTS || await (await deviceStore()).count('log', rowsOf(job)) >= upTo) return
   for (let after = 0; after < upTo;) {
     const events = await fetchEvents(job, after)
     if (events.length === 0) return
@@ -46,10 +50,12 @@ export const fetchEvents = (job: string, after: number, limit?: number): Promise
 
 /** Keeps the logs of the jobs that are kept to be opened without a link, and no more than so many. */
 async function forgetOldJobs(): Promise<void> {
-  const kept = new Set(await deviceStore.jobs.toCollection().primaryKeys())
-  const jobs = [...new Set((await deviceStore.log.orderBy('job').uniqueKeys()) as string[])]
+  const store = await deviceStore()
+  const kept = new Set(await store.getAllKeys('jobs'))
+  const jobs: string[] = []
+  for (let at = await store.transaction('log').store.index('job').openKeyCursor(null, 'nextunique'); at; at = await at.continue()) jobs.push(at.key)
   const old = jobs.filter(job => !kept.has(job))
-  for (const job of old.slice(0, Math.max(0, jobs.length - MOST_JOBS))) await rowsOf(job).delete()
+  for (const job of old.slice(0, Math.max(0, jobs.length - MOST_JOBS))) await store.delete('log', rowsOf(job))
 }
 
 /**
@@ -59,7 +65,8 @@ async function forgetOldJobs(): Promise<void> {
  * @returns the kept events that the server does not have, in their order; the kept log is the server's from then on
  */
 export async function findLost(job: string, head: LogHead, recent: readonly LoggedEvent[]): Promise<LoggedEvent[]> {
-  const newest = (await rowsOf(job).last())?.event
+  const store = await deviceStore()
+  const newest = (await store.transaction('log').store.openCursor(rowsOf(job), 'prev'))?.value.event
   if (!newest) return []
   if (newest.seq <= head.seq) {
     const there = [head, ...recent].find(event => event.seq === newest.seq) ?? (await fetchEvents(job, newest.seq - 1, 1))[0]
@@ -75,7 +82,7 @@ export async function findLost(job: string, head: LogHead, recent: readonly Logg
   }
   const there = new Set(server.map(event => event.id))
   const lost = kept.filter(event => !there.has(event.id))
-  await rowsOf(job).delete()
+  await store.delete('log', rowsOf(job))
   await keepLog(job, server)
   return lost
 }

@@ -106,7 +106,8 @@ const upToArea = () =>
 beforeEach(async () => {
   for (const off of switchedOff.splice(0)) off()
   Object.assign(server, { logs: new Map(), reached: true, asked: [], slow: new Map(), takes: true })
-  await Promise.all([deviceStore.waiting.clear(), deviceStore.jobs.clear(), deviceStore.sheets.clear(), deviceStore.log.clear()])
+  const store = await deviceStore()
+  await Promise.all([store.clear('waiting'), store.clear('jobs'), store.clear('sheets'), store.clear('log')])
   record('a', opening)
   record('b', { ...opening, id: 'opened-b' })
 })
@@ -118,7 +119,7 @@ describe('a job on the bench', () => {
     await first.open('a')
     expect(first.state.done.area?.by).toBe('M. Other')
     expect(first.state).toEqual(foldJob(liftPump, server.logs.get('a')!))
-    await vi.waitFor(async () => expect(await deviceStore.jobs.get('a')).toBeDefined())
+    await vi.waitFor(async () => expect(await (await deviceStore()).get('jobs', 'a')).toBeDefined())
 
     let answer = () => {}
     server.slow.set('a', new Promise((resolve) => { answer = resolve }))
@@ -137,7 +138,7 @@ describe('a job on the bench', () => {
   it('opens without a link when it was opened here before, and says so when it was not', async () => {
     const bench = device()
     await bench.open('a')
-    await vi.waitFor(async () => expect(await deviceStore.jobs.get('a')).toBeDefined())
+    await vi.waitFor(async () => expect(await (await deviceStore()).get('jobs', 'a')).toBeDefined())
     server.reached = false
     await bench.open('a')
     expect(bench.problem).toBeNull()
@@ -205,10 +206,10 @@ describe('a job on the bench', () => {
     record('a', event('n-1', 'note-added', { text: 'one' }), event('n-2', 'note-added', { text: 'two' }))
     const bench = device()
     await bench.open('a')
-    await vi.waitFor(async () => expect(await deviceStore.log.count()).toBe(3))
-    await vi.waitFor(async () => expect(await deviceStore.jobs.get('a')).toBeDefined())
-    const kept = (await deviceStore.jobs.get('a'))!
-    await deviceStore.jobs.put({ ...kept, format: -1, state: {} as never })
+    await vi.waitFor(async () => expect(await (await deviceStore()).count('log')).toBe(3))
+    await vi.waitFor(async () => expect(await (await deviceStore()).get('jobs', 'a')).toBeDefined())
+    const kept = (await (await deviceStore()).get('jobs', 'a'))!
+    await (await deviceStore()).put('jobs', { ...kept, format: -1, state: {} as never })
     server.reached = false
     const later = device()
     await later.open('a')
@@ -216,7 +217,7 @@ describe('a job on the bench', () => {
     expect(later.state).toEqual(foldJob(liftPump, server.logs.get('a')!))
 
     // With a hole in the kept log nothing is made up.
-    await deviceStore.log.delete(['a', 2])
+    await (await deviceStore()).delete('log', ['a', 2])
     const hollow = device()
     await hollow.open('a')
     expect(hollow.problem).toContain('never opened on this device')
@@ -229,7 +230,7 @@ describe('a job on the bench', () => {
     await vi.waitFor(() => expect(bench.seq).toBe(2))
     record('a', event('theirs', 'note-added', { text: 'theirs' }, { ...okafor, id: 'person-other', name: 'M. Other' }))
     await bench.catchUp()
-    await vi.waitFor(async () => expect(await deviceStore.log.count()).toBe(3))
+    await vi.waitFor(async () => expect(await (await deviceStore()).count('log')).toBe(3))
     const [opened, mine] = server.logs.get('a')!
 
     server.logs.set('a', [opened!])

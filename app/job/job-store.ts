@@ -1,7 +1,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { v4 as newId } from 'uuid'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch, watchEffect } from 'vue'
 import {
   emptyState,
   foldJob,
@@ -18,13 +18,14 @@ import {
 import { refuseUndo } from '#shared/rights'
 import type { JobBundle, LoggedEvent } from '#shared/wire/types'
 import { ApiProblem, callApi, NoNetwork, sentenceOf } from '../net/api'
-import { deviceId, deviceStore } from '../net/device-store'
+import { deviceId, deviceStore, type KeptJob } from '../net/device-store'
 import { useOutboxStore } from '../net/outbox-store'
 import { serverNow } from '../net/server-clock'
 import { useSessionStore } from '../net/session-store'
 import { fetchSheet, keptSheet } from '../net/sheets'
 import { stateOfKept, useJobFold } from './job-fold'
 import { useJobLink } from './job-link'
+import { useOnBenchStore } from './on-bench'
 import type { OpenJob, Secret, SignFault } from './open-job'
 
 /** The live job on the bench: opened from this device or the server, kept with the server, and all that a person does to it. */
@@ -87,7 +88,7 @@ export const useJobStore = defineStore('job', () => {
 
   /** Shows at once what this device has kept of the job. */
   async function openKept(id: string, isLate: () => boolean): Promise<void> {
-    const kept = await deviceStore.jobs.get(id)
+    const kept = await (await deviceStore()).get('jobs', id)
     const keptDocument = kept && await keptSheet(kept.sheet)
     const document = keptDocument && sheetForJob(keptDocument, kept.meta.setup)
     const keptState = document && await stateOfKept(kept, document)
@@ -186,7 +187,7 @@ export const useJobStore = defineStore('job', () => {
   const keepSoon = useDebounceFn((sheetRef: JobBundle['sheet']) => keep(sheetRef), 400)
   function keep(sheetRef: JobBundle['sheet']): void {
     if (!meta.value) return
-    void deviceStore.jobs.put({
+    const kept: KeptJob = {
       id: meta.value.id,
       meta: { ...meta.value },
       sheet: sheetRef,
@@ -194,15 +195,18 @@ export const useJobStore = defineStore('job', () => {
       format: STATE_FORMAT,
       state: fold.recorded.value,
       ...(sealKey ? { sealKey } : {}),
-    })
+    }
+    void deviceStore().then(store => store.put('jobs', kept))
   }
   watch(seq, () => {
     if (released && meta.value) void keepSoon(released)
   })
 
   const timers = computed(() => sheet.value ? timersOf(sheet.value, state.value).filter(wait => !wait.cut) : [])
+  const frame = useOnBenchStore()
+  watchEffect(() => Object.assign(frame, { meta: meta.value, timers: timers.value, lost: lost.value }))
 
-  return { meta, sheet, state, seq, lost, problem, refusal, waitingIds, timers, open, close, act, asksReason, sign, catchUp: link.catchUp }
+  return { meta, sheet, state, seq, lost, problem, refusal, waitingIds, open, close, act, asksReason, sign, catchUp: link.catchUp }
 })
 
 /** The live job for the bench, once it is open. What it is of does not vanish under the bench while the bench is being left. */

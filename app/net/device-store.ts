@@ -1,4 +1,4 @@
-import Dexie, { type EntityTable, type Table } from 'dexie'
+import { openDB, type DBSchema, type IDBPDatabase, type StoreKey, type StoreNames } from 'idb'
 import { v4 as newId } from 'uuid'
 import type { JobEvent, JobState, Sheet } from '#core'
 import type { JobBundle, LoggedEvent, LogHead, SealedSignature } from '#shared/wire/types'
@@ -45,27 +45,49 @@ export interface KeptEvent { job: string, seq: number, event: LoggedEvent }
 interface KeptSheet { id: string, document: Sheet }
 interface KeptAnswer { key: string, at: string, answer: unknown }
 
-class DeviceStore extends Dexie {
-  waiting!: EntityTable<WaitingEvent, 'order'>
-  setAside!: EntityTable<SetAside, 'id'>
-  photos!: EntityTable<WaitingPhoto, 'id'>
-  jobs!: EntityTable<KeptJob, 'id'>
-  sheets!: EntityTable<KeptSheet, 'id'>
-  answers!: EntityTable<KeptAnswer, 'key'>
-  log!: Table<KeptEvent, [string, number]>
-
-  constructor() {
-    super('needler')
-    this.version(1).stores({ waiting: '++order, job, event.id', setAside: 'id, job', jobs: 'id', sheets: 'id', answers: 'key' })
-    // The state of a job has grown: kept copies are fetched anew. What waits is never touched by a new version.
-    this.version(2).stores({ photos: 'id, job' }).upgrade(change => change.table('jobs').clear())
-    this.version(3).stores({ log: '[job+seq], job' }).upgrade(change => change.table('jobs').clear())
-    this.version(4).stores({ answers: 'key, at' })
-  }
+interface DeviceStores extends DBSchema {
+  waiting: { key: number, value: WaitingEvent }
+  setAside: { key: string, value: SetAside }
+  photos: { key: string, value: WaitingPhoto }
+  jobs: { key: string, value: KeptJob }
+  sheets: { key: string, value: KeptSheet }
+  answers: { key: string, value: KeptAnswer, indexes: { at: string } }
+  log: { key: [string, number], value: KeptEvent, indexes: { job: string } }
 }
 
+/** Versions go up by tens. What waits is never touched by a new version. */
+const VERSION = 50
+/** Before it the kept state of a job was another. */
+const STATES_AS_NOW = 30
+
+let opened: Promise<IDBPDatabase<DeviceStores>> | undefined
+
 /** Everything that this browser keeps for work without a link. */
-export const deviceStore = new DeviceStore()
+export function deviceStore(): Promise<IDBPDatabase<DeviceStores>> {
+  return opened ??= openDB<DeviceStores>('needler', VERSION, {
+    upgrade(db, before, _now, change) {
+      const isNew = (name: StoreNames<DeviceStores>) => !db.objectStoreNames.contains(name)
+      if (isNew('waiting')) db.createObjectStore('waiting', { keyPath: 'order', autoIncrement: true })
+      for (const name of ['setAside', 'photos', 'jobs', 'sheets'] as const) if (isNew(name)) db.createObjectStore(name, { keyPath: 'id' })
+      const answers = isNew('answers') ? db.createObjectStore('answers', { keyPath: 'key' }) : change.objectStore('answers')
+      if (!answers.indexNames.contains('at')) answers.createIndex('at', 'at')
+      if (isNew('log')) db.createObjectStore('log', { keyPath: ['job', 'seq'] }).createIndex('job', 'job')
+      if (before < STATES_AS_NOW) void change.objectStore('jobs').clear()
+    },
+    // Another tab has a newer program, or the browser has closed the store: whoever needs it next opens it anew.
+    blocking: (_before, _wanted, event) => {
+      opened = undefined
+      ;(event.target as IDBDatabase).close()
+    },
+    terminated: () => { opened = undefined },
+  })
+}
+
+/** Deletes many entries of one store, all or none. */
+export async function deleteAll<N extends StoreNames<DeviceStores>>(name: N, keys: readonly StoreKey<DeviceStores, N>[]): Promise<void> {
+  const change = (await deviceStore()).transaction(name, 'readwrite')
+  await Promise.all([...keys.map(key => change.store.delete(key)), change.done])
+}
 
 /** Who this tablet or browser is in the log; made once and kept. */
 export function deviceId(): string {

@@ -64,7 +64,7 @@ const note = (id: string, person: { id: string; name: string } = okafor): JobEve
   actor: { id: person.id, name: person.name },
   happenedAt: '2026-05-04T08:00:00.000Z',
 })
-const inStore = async () => (await deviceStore.waiting.orderBy('order').toArray()).map(entry => entry.event.id)
+const inStore = async () => (await (await deviceStore()).getAll('waiting')).map(entry => entry.event.id)
 
 const switchedOff: (() => void)[] = []
 /** A device as it starts: nothing in memory, whatever IndexedDB has kept. Those of earlier tests try nothing any more. */
@@ -82,7 +82,8 @@ const settled = (outbox: ReturnType<typeof useOutboxStore>) => vi.waitFor(() => 
 beforeEach(async () => {
   for (const off of switchedOff.splice(0)) off()
   Object.assign(server, usual, { sent: [], photos: [], order: [] })
-  await Promise.all([deviceStore.waiting.clear(), deviceStore.setAside.clear(), deviceStore.photos.clear()])
+  const store = await deviceStore()
+  await Promise.all([store.clear('waiting'), store.clear('setAside'), store.clear('photos')])
 })
 
 describe('what waits on a device', () => {
@@ -189,7 +190,7 @@ describe('what the server would not take', () => {
     await settled(again.outbox)
     expect(server.sent.length).toBe(1)
     expect(server.sent[0]!.ids).not.toEqual(['late'])
-    expect(await deviceStore.setAside.count()).toBe(0)
+    expect(await (await deviceStore()).count('setAside')).toBe(0)
   })
 
   it('of a batch that was refused as a whole is all set aside', async () => {
@@ -202,7 +203,7 @@ describe('what the server would not take', () => {
     await settled(outbox)
     expect(outbox.setAside.map(({ id, message }) => [id, message])).toEqual([['a', 'refused with 403'], ['b', 'refused with 403']])
     await outbox.dismiss('a')
-    expect(await deviceStore.setAside.toCollection().primaryKeys()).toEqual(['b'])
+    expect(await (await deviceStore()).getAllKeys('setAside')).toEqual(['b'])
   })
 
   it('is not sent again when it was a signature that did not hold', async () => {
@@ -236,7 +237,7 @@ describe('photos', () => {
     expect(server.sent.length).toBe(1)
     expect(server.photos).toEqual(['bad', 'good'])
     expect(outbox.photos.map(({ id, problem: why }) => [id, why])).toEqual([['bad', 'refused with 422']])
-    expect((await deviceStore.photos.toArray()).map(({ id }) => id)).toEqual(['bad'])
+    expect((await (await deviceStore()).getAll('photos')).map(({ id }) => id)).toEqual(['bad'])
   })
 
   it('of a job go before its closing, those of others wait for whoever took them', async () => {

@@ -6,7 +6,7 @@ import type { JobEvent } from '#core'
 import type { AppendResult, LoggedEvent } from '#shared/wire/types'
 import { useSessionStore } from './session-store'
 import { ApiProblem, callApi, NoNetwork, sendPicture } from './api'
-import { deviceId, deviceStore, type SetAside, type WaitingEvent, type WaitingPhoto } from './device-store'
+import { deleteAll, deviceId, deviceStore, type SetAside, type WaitingEvent, type WaitingPhoto } from './device-store'
 import { serverNow } from './server-clock'
 import { afterPaint } from '../ui/after-paint'
 
@@ -42,9 +42,10 @@ export const useOutboxStore = defineStore('outbox', () => {
   let restored: Promise<void> | undefined
   function restore(): Promise<void> {
     restored ??= (async () => {
-      waiting.value = await deviceStore.waiting.orderBy('order').toArray()
-      setAside.value = await deviceStore.setAside.toArray()
-      photos.value = await deviceStore.photos.toArray()
+      const store = await deviceStore()
+      waiting.value = await store.getAll('waiting')
+      setAside.value = await store.getAll('setAside')
+      photos.value = await store.getAll('photos')
       void send()
     })()
     return restored
@@ -54,14 +55,14 @@ export const useOutboxStore = defineStore('outbox', () => {
   async function add(job: string, event: JobEvent, signed?: WaitingEvent['signed']): Promise<void> {
     const entry: WaitingEvent = { job, event, ...(signed ? { signed } : {}) }
     waiting.value = [...waiting.value, entry]
-    await deviceStore.waiting.add(entry)
+    entry.order = await (await deviceStore()).add('waiting', entry)
     afterPaint(() => void send())
   }
 
   /** Keeps a picture on the device until the server has it. Its event goes its own way through `add`. */
   async function addPhoto(photo: WaitingPhoto): Promise<void> {
     photos.value = [...photos.value, photo]
-    await deviceStore.photos.add(photo)
+    await (await deviceStore()).add('photos', photo)
   }
 
   /** What is going to the server just now; settled when it is over, however it ended. */
@@ -138,13 +139,13 @@ export const useOutboxStore = defineStore('outbox', () => {
     try {
       await sendPicture(photo.job, photo.id, photo.picture)
       photos.value = photos.value.filter(other => other.id !== photo.id)
-      await deviceStore.photos.delete(photo.id)
+      await (await deviceStore()).delete('photos', photo.id)
     } catch (error) {
       if (!(error instanceof ApiProblem) || error.status === 401 || error.status >= 500 || error.status === 429) throw error
       // It would be refused again and again: it stays on the device with the reason, and does not stand in the way of others.
       const kept = { ...photo, problem: error.message }
       photos.value = photos.value.map(other => other.id === photo.id ? kept : other)
-      await deviceStore.photos.put(kept)
+      await (await deviceStore()).put('photos', kept)
     }
   }
 
@@ -196,12 +197,14 @@ export const useOutboxStore = defineStore('outbox', () => {
     }
     const orders = batch.map(entry => entry.order!)
     if (refused.length === 0) {
-      await deviceStore.waiting.bulkDelete(orders)
+      await deleteAll('waiting', orders)
     } else {
-      await deviceStore.transaction('rw', deviceStore.waiting, deviceStore.setAside, async () => {
-        await deviceStore.setAside.bulkPut(refused.map(entry => toRaw(entry)))
-        await deviceStore.waiting.bulkDelete(orders)
-      })
+      const change = (await deviceStore()).transaction(['waiting', 'setAside'], 'readwrite')
+      await Promise.all([
+        ...refused.map(entry => change.objectStore('setAside').put(toRaw(entry))),
+        ...orders.map(order => change.objectStore('waiting').delete(order)),
+        change.done,
+      ])
       setAside.value = [...setAside.value, ...refused]
     }
     // First into the folded log, then out of the queue: in between nothing vanishes from the screen.
@@ -221,11 +224,11 @@ export const useOutboxStore = defineStore('outbox', () => {
     if (there.length === 0) return
     drop(there)
     const kept = there.map(entry => entry.order!).filter(order => !gone.has(order))
-    if (kept.length > 0) await deviceStore.waiting.bulkDelete(kept)
+    if (kept.length > 0) await deleteAll('waiting', kept)
   }
 
   async function dismiss(id: string): Promise<void> {
-    await deviceStore.setAside.delete(id)
+    await (await deviceStore()).delete('setAside', id)
     setAside.value = setAside.value.filter(entry => entry.id !== id)
   }
 

@@ -25,7 +25,7 @@ export const useSessionStore = defineStore('session', () => {
         else await forget()
       } catch {
         // Not reached, or broken over there: the person of the last time goes on working here.
-        const kept = await deviceStore.answers.get(KEPT)
+        const kept = await (await deviceStore()).get('answers', KEPT)
         if (kept) person.value = kept.answer as SessionPerson
       }
     })()
@@ -45,12 +45,12 @@ export const useSessionStore = defineStore('session', () => {
   function become(who: SessionPerson): void {
     person.value = who
     expired.value = false
-    void deviceStore.answers.put({ key: KEPT, at: new Date().toISOString(), answer: who }).catch(() => undefined)
+    void deviceStore().then(store => store.put('answers', { key: KEPT, at: new Date().toISOString(), answer: who })).catch(() => undefined)
   }
 
   async function forget(): Promise<void> {
     person.value = null
-    await deviceStore.answers.clear()
+    await (await deviceStore()).clear('answers')
   }
 
   const may = (right: Right): boolean => person.value !== null && mayRole(person.value.role, right)

@@ -7,13 +7,13 @@ interface Revision { key: string, revision: number }
 const idOf = ({ key, revision }: Revision) => `${key}@${revision}`
 
 /** A released sheet that this device has; undefined when it was never fetched here. */
-export const keptSheet = async (wanted: Revision): Promise<Sheet | undefined> => (await deviceStore.sheets.get(idOf(wanted)))?.document
+export const keptSheet = async (wanted: Revision): Promise<Sheet | undefined> => (await (await deviceStore()).get('sheets', idOf(wanted)))?.document
 
 /** A released revision never changes, so once it is on the device it is never asked for again. */
 export async function fetchSheet(wanted: Revision): Promise<Sheet> {
   const kept = await keptSheet(wanted)
   if (kept) return kept
   const document = await callApi<Sheet>(`/sheets/${wanted.key}/${wanted.revision}`)
-  await deviceStore.sheets.put({ id: idOf(wanted), document })
+  await (await deviceStore()).put('sheets', { id: idOf(wanted), document })
   return document
 }

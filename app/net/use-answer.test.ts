@@ -6,7 +6,7 @@ const { NoNetwork } = await import('./api')
 const { deviceStore } = await import('./device-store')
 const { useAnswer } = await import('./use-answer')
 
-const kept = async () => (await deviceStore.answers.orderBy('at').primaryKeys())
+const kept = async () => (await (await deviceStore()).getAllKeysFromIndex('answers', 'at'))
 const answered = async (key: string, answer: string, most?: number) => {
   vi.setSystemTime(Date.now() + 1000)
   await useAnswer(() => key, () => Promise.resolve(answer), most).load()
@@ -14,7 +14,7 @@ const answered = async (key: string, answer: string, most?: number) => {
 
 beforeEach(async () => {
   vi.useFakeTimers({ toFake: ['Date'] })
-  await deviceStore.answers.clear()
+  await (await deviceStore()).clear('answers')
 })
 
 describe('an answer of the server', () => {

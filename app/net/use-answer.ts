@@ -1,6 +1,6 @@
 import { ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 import { NoNetwork, sentenceOf } from './api'
-import { deviceStore } from './device-store'
+import { deleteAll, deviceStore } from './device-store'
 
 export interface Answer<T> {
   data: ShallowRef<T | null>
@@ -16,10 +16,11 @@ const MOST_OF_A_KIND = 50
 
 /** Keeps an answer, and of its kind the newest only. */
 async function keepAnswer(key: string, answer: unknown, most: number): Promise<void> {
-  await deviceStore.answers.put({ key, at: new Date().toISOString(), answer })
+  const store = await deviceStore()
+  await store.put('answers', { key, at: new Date().toISOString(), answer })
   const [kind] = key.split(' ')
-  const byAge = (await deviceStore.answers.orderBy('at').primaryKeys()).filter(one => one.split(' ')[0] === kind)
-  await deviceStore.answers.bulkDelete(byAge.slice(0, Math.max(0, byAge.length - most)))
+  const byAge = (await store.getAllKeysFromIndex('answers', 'at')).filter(one => one.split(' ')[0] === kind)
+  await deleteAll('answers', byAge.slice(0, Math.max(0, byAge.length - most)))
 }
 
 /**
@@ -46,7 +47,7 @@ export function useAnswer<T>(key: () => string, fetch: () => Promise<T>, most = 
     // It is looked at further down; until then a refusal is nobody's.
     let isHere = false
     asked.then(() => { isHere = true }, () => {})
-    const kept = await deviceStore.answers.get(name).catch(() => undefined)
+    const kept = await deviceStore().then(store => store.get('answers', name)).catch(() => undefined)
     if (kept && mine() && !isHere && data.value === null) data.value = kept.answer as T
     try {
       const answer = await asked

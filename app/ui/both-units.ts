@@ -1,19 +1,4 @@
 import { useLocalStorage } from '@vueuse/core'
-import { formatImperial, formatQuantity, hasImperial, type QuantityKind } from '#core'
 
 /** Whether inches, pounds and degrees Fahrenheit stand beside what is kept in SI; one choice for the whole device. */
 export const bothUnits = useLocalStorage('needler-both-units', false)
-
-/** Decimals in which readings of a kind are shown. */
-export const decimalsOf = (kind: QuantityKind): number => kind === 'length' ? 3 : 2
-
-/** The value in inches and pounds when they are wanted and the kind has them; null otherwise. */
-export const otherUnits = (value: number, kind: QuantityKind, decimals?: number): string | null =>
-  bothUnits.value && hasImperial(kind) ? formatImperial(value, kind, decimals === undefined ? {} : { decimals }) : null
-
-/** A value as the bench shows it: SI, and the other units behind it when they are wanted. */
-export function inUnits(value: number, kind: QuantityKind, decimals?: number): string {
-  const other = otherUnits(value, kind, decimals)
-  const si = formatQuantity(value, kind, decimals === undefined ? {} : { decimals })
-  return other ? `${si} (${other})` : si
-}

@@ -1,12 +1,14 @@
 import sharp from 'sharp'
 import { expect, type Browser, type BrowserContext, type Locator, type Page } from '@playwright/test'
+import { giveHand, handOptions } from './hand'
 
 export interface Bench { page: Page, context: BrowserContext, faults: string[] }
 
 /** A signed-in person at a browser of their own; whatever the browser complains about is collected. */
 export async function signedIn(browser: Browser, login: string, options: Parameters<Browser['newContext']>[0] = {}): Promise<Bench> {
-  const context = await browser.newContext(options)
+  const context = await browser.newContext({ ...options, ...handOptions })
   const page = await context.newPage()
+  giveHand(page)
   const faults: string[] = []
   page.on('console', (message) => {
     // Playwright itself blocks the service worker in most journeys and the network in some; that is no fault of ours.

@@ -4,6 +4,7 @@ import { AccountDialog, PartDialog, TrayPanel } from '../tray'
 import StackPanel from './stack/StackPanel.vue'
 import StepPanel from './step/StepPanel.vue'
 import VeePanel from './vee/VeePanel.vue'
+import { afterPaint } from '../../ui/after-paint'
 import { fetchLater, laterDialog } from '../../ui/later'
 import { useBench } from '../../job/use-bench'
 import { useKeys } from './use-keys'
@@ -16,7 +17,12 @@ const { job } = bench
 const [closing, helping, counting] = [ref(false), ref(false), ref(false)]
 const isPartOpen = computed({ get: () => bench.pickedPart.value !== null, set: (value) => { if (!value) bench.pickPart(null) } })
 const step = ref<InstanceType<typeof StepPanel>>()
-onMounted(fetchLater)
+/** The step is there first; the machine and its V, which are more to draw, come in the next frame. */
+const stepShown = ref(false)
+onMounted(() => {
+  fetchLater()
+  afterPaint(() => { stepShown.value = true })
+})
 useKeys(bench, { note: () => step.value?.note(), help: () => { helping.value = true } })
 </script>
 
@@ -25,10 +31,12 @@ useKeys(bench, { note: () => step.value?.note(), help: () => { helping.value = t
     <h1 class="visually-hidden">
       Bench: job {{ job.meta.number }} on {{ job.meta.unitTag }}
     </h1>
-    <StackPanel
+    <component
+      :is="stepShown ? StackPanel : 'div'"
       class="stack plate"
     />
-    <VeePanel
+    <component
+      :is="stepShown ? VeePanel : 'div'"
       class="vee plate"
     />
     <StepPanel

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { formatQuantity, type QuantityKind, type Verdict } from '#core'
-import { decimalsOf, otherUnits } from '../../ui/both-units'
+import { decimalsOf, otherUnits } from '../../ui/in-units'
 import VerdictMark from '../../ui/VerdictMark.vue'
 
 /** One stage of a position in the table: mean and verdict, still due, or not asked for. */

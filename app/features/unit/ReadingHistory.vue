@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { QuantityKind, Sheet } from '#core'
 import type { ReadingRow } from '#shared/wire/types'
-import { inUnits } from '../../ui/both-units'
+import { inUnits } from '../../ui/in-units'
 import VerdictMark from '../../ui/VerdictMark.vue'
 import ReadingTrend from './ReadingTrend.vue'
 

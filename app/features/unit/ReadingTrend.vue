@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { formatQuantity, type Position, type QuantityKind } from '#core'
 import type { ReadingRow } from '#shared/wire/types'
-import { decimalsOf } from '../../ui/both-units'
+import { decimalsOf } from '../../ui/in-units'
 import { ChartPlot, limitLine, valueAxis, type DrawChart } from '../../ui/charts/chart-option'
 import { dayOf } from '../../ui/moment'
 

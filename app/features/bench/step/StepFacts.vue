@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Joint, Part, Step } from '#core'
-import { inUnits } from '../../../ui/both-units'
+import { inUnits } from '../../../ui/in-units'
 
 /** `bags`: those that hold what the step puts back. */
 defineProps<{ step: Step, moves: readonly { part: Part, count: number }[], bags: ReadonlySet<string>, joint: Joint | undefined }>()

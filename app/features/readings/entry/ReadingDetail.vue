@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Assessment, Outline, Position } from '#core'
-import { decimalsOf, inUnits } from '../../../ui/both-units'
+import { decimalsOf, inUnits } from '../../../ui/in-units'
 import BowDrawing from '../../../ui/drawings/BowDrawing.vue'
 import PolarDrawing from '../../../ui/drawings/PolarDrawing.vue'
 import WorkingLines from '../../../ui/WorkingLines.vue'

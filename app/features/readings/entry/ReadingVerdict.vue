@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { decidingCriterion, type Assessment, type Position, type ReadingConditions } from '#core'
-import { decimalsOf, inUnits } from '../../../ui/both-units'
+import { decimalsOf, inUnits } from '../../../ui/in-units'
 import { measuredHow } from '../../../ui/measured-how'
 import NeedleGauge from '../../../ui/NeedleGauge.vue'
 import VerdictMark from '../../../ui/VerdictMark.vue'
