@@ -1,4 +1,4 @@
-import type { Locator, Page } from '@playwright/test'
+import { test, type Locator, type Page } from '@playwright/test'
 
 /*
  * With what a run presses: NEEDLER_HAND=keyboard or touch works every journey with that alone, so that nothing on a screen is out of reach
@@ -15,6 +15,14 @@ const controlOf = (element: Element): Element =>
   ?? element.closest('a, button, input, textarea, summary, [tabindex]:not([tabindex="-1"])')
   ?? element
 
+/** A menu that has unfolded: arrows go through it. */
+async function chooseItem(item: Locator): Promise<void> {
+  const keyboard = item.page().keyboard
+  await item.waitFor()
+  for (let i = 0; i < REACH && !(await item.evaluate(element => element === document.activeElement)); i++) await keyboard.press('ArrowDown')
+  await keyboard.press('Enter')
+}
+
 async function chooseOption(option: Locator): Promise<void> {
   const keyboard = option.page().keyboard
   await option.waitFor()
@@ -29,7 +37,9 @@ async function chooseOption(option: Locator): Promise<void> {
 async function byKeyboard(target: Locator): Promise<void> {
   const keyboard = target.page().keyboard
   await target.waitFor()
-  if (await target.getAttribute('role') === 'option') return chooseOption(target)
+  const role = await target.getAttribute('role')
+  if (role === 'option') return chooseOption(target)
+  if (role === 'menuitem') return chooseItem(target)
   const control = await target.evaluateHandle(controlOf)
   const type = await control.evaluate(element => element instanceof HTMLInputElement ? element.type : '')
   const isThere = () => control.evaluate((element) => {
@@ -55,6 +65,8 @@ async function byKeyboard(target: Locator): Promise<void> {
 /** Lets a page be pressed with what this run presses with. */
 export function giveHand(page: Page): void {
   if (!hand) return
+  // Going round with Tab takes its time.
+  test.setTimeout(1_200_000)
   const press = Object.getPrototypeOf(page.locator('body')) as Locator
   if (hand === 'touch') press.click = function (this: Locator) { return this.tap() }
   else press.click = press.tap = function (this: Locator) { return byKeyboard(this) }

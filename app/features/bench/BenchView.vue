@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { AccountDialog, PartDialog, TrayPanel } from '../tray'
 import StackPanel from './stack/StackPanel.vue'
 import StepPanel from './step/StepPanel.vue'
@@ -23,11 +23,20 @@ onMounted(() => {
   fetchLater()
   afterPaint(() => { stepShown.value = true })
 })
+/** Where the bench is longer than the screen, a step that is chosen further down comes into sight. */
+const around = ref<HTMLElement>()
+watch(() => bench.shown.value?.key, () => {
+  const top = around.value?.querySelector('.step')?.getBoundingClientRect().top ?? 0
+  if (top < 0) around.value?.scrollIntoView()
+})
 useKeys(bench, { note: () => step.value?.note(), help: () => { helping.value = true } })
 </script>
 
 <template>
-  <div class="bench">
+  <div
+    ref="around"
+    class="bench"
+  >
     <h1 class="visually-hidden">
       Bench: job {{ job.meta.number }} on {{ job.meta.unitTag }}
     </h1>

@@ -46,8 +46,8 @@ export function useKeys(bench: Bench, open: { note: () => void, help: () => void
       || document.querySelector('.el-overlay:not([style*="display: none"])')
     )
       return
-    // Enter and space belong to the button or link that has the focus.
-    if (event.key === 'Enter' && event.target instanceof HTMLElement && event.target.closest('button, a, label')) return
+    // Enter belongs to what has the focus and does something with it.
+    if (event.key === 'Enter' && event.target instanceof Element && event.target.closest('button, a, label, summary, [role="button"]')) return
     event.preventDefault()
     work()
   })

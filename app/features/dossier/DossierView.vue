@@ -149,7 +149,7 @@ const marks = computed(() =>
           />
           <el-table-column
             label="Values"
-            min-width="330"
+            min-width="210"
           >
             <template #default="{ row }">
               <span class="mono pre">{{ cells(row as Reading) }}</span>
@@ -255,9 +255,11 @@ const marks = computed(() =>
 .card li { padding: 5px 0; border-top: 1px solid var(--rule); }
 .weak h2 { color: var(--brass); }
 .two { display: grid; grid-template-columns: 1fr 2fr; gap: 16px; align-items: start; }
-.pre { display: block; white-space: pre; font-size: 13px; overflow-x: auto; }
+.pre { display: block; white-space: pre-wrap; font-size: 13px; }
 .intact { color: var(--verdigris); font-weight: 600; }
 .broken { color: var(--oxide); font-weight: 600; }
-@media (max-width: 860px) { .two { grid-template-columns: 1fr; } }
+@media (max-width: 960px) { .facts { grid-template-columns: repeat(auto-fit, minmax(300px, 1fr)); } }
+@media (max-width: 480px) { .facts { grid-template-columns: 1fr 1fr; } .facts > div { padding: 10px 12px; } }
+@media (max-width: 860px) { .two { grid-template-columns: minmax(0, 1fr); } }
 @media print { .files { display: none; } }
 </style>

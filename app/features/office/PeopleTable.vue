@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core'
 import type { PersonRow, SiteRow } from '#shared/wire/types'
 import { moment } from '../../ui/moment'
 
@@ -6,6 +7,7 @@ const { people, sites, self } = defineProps<{ people: readonly PersonRow[], site
 const emit = defineEmits<{ edit: [person: PersonRow], reset: [person: PersonRow], activate: [person: PersonRow, active: boolean] }>()
 
 const sitesOf = (person: PersonRow) => person.sites?.map(key => sites.find(site => site.key === key)?.name ?? key).join(', ') ?? 'all sites'
+const isNarrow = useMediaQuery('(max-width: 560px)')
 const classOf = ({ row }: { row: object }) => (row as PersonRow).active ? '' : 'gone'
 </script>
 
@@ -19,7 +21,7 @@ const classOf = ({ row }: { row: object }) => (row as PersonRow).active ? '' : '
   >
     <el-table-column
       label="Name"
-      min-width="190"
+      min-width="160"
     >
       <template #default="{ row }">
         <strong>{{ row.name }}</strong>
@@ -32,12 +34,12 @@ const classOf = ({ row }: { row: object }) => (row as PersonRow).active ? '' : '
     </el-table-column>
     <el-table-column
       label="Role"
-      min-width="110"
+      min-width="92"
       prop="role"
     />
     <el-table-column
       label="Sites"
-      min-width="150"
+      min-width="110"
     >
       <template #default="{ row }">
         {{ sitesOf(row as PersonRow) }}
@@ -45,7 +47,7 @@ const classOf = ({ row }: { row: object }) => (row as PersonRow).active ? '' : '
     </el-table-column>
     <el-table-column
       label="State"
-      min-width="170"
+      min-width="116"
     >
       <template #default="{ row }">
         <span
@@ -61,8 +63,9 @@ const classOf = ({ row }: { row: object }) => (row as PersonRow).active ? '' : '
       </template>
     </el-table-column>
     <el-table-column
-      width="250"
+      :width="isNarrow ? 104 : 196"
       align="right"
+      fixed="right"
     >
       <template #default="{ row }">
         <div class="deeds">
@@ -101,6 +104,6 @@ const classOf = ({ row }: { row: object }) => (row as PersonRow).active ? '' : '
 .tag { display: block; color: var(--brass); }
 .seen { display: block; }
 .off { color: var(--oxide); font-weight: 600; }
-.deeds { display: flex; gap: 8px; justify-content: flex-end; }
+.deeds { display: flex; flex-wrap: wrap; gap: 8px; justify-content: flex-end; }
 :deep(.gone strong) { color: var(--slate); text-decoration: line-through; }
 </style>

@@ -174,5 +174,5 @@ tr.chosen td:first-child { box-shadow: inset 4px 0 var(--brass-line); }
 .stage { margin-top: 12px; padding-top: 10px; border-top: 1px solid var(--rule); }
 .stage :deep(h3) { display: none; }
 .last { margin-top: 12px; padding-top: 10px; border-top: 1px solid var(--rule); }
-@media (max-width: 900px) { .columns { grid-template-columns: 1fr; } .entry { position: static; order: -1; scroll-margin-top: 8px; } }
+@media (max-width: 900px) { .columns { grid-template-columns: minmax(0, 1fr); } .list { overflow-x: auto; } .entry { position: static; order: -1; scroll-margin-top: 8px; } }
 </style>

@@ -17,7 +17,7 @@ const to = computed(() => job.status === 'open' ? `/jobs/${job.id}` : `/jobs/${j
     >
       <span class="mono number">{{ job.number }}</span>
       <span class="reason">{{ job.reason }}<small class="quiet">{{ job.status === 'open' ? job.currentStep ?? 'Ready to close' : `closed ${day(job.closedAt!)}` }}</small></span>
-      <span class="mono quiet">{{ day(job.openedAt) }}</span>
+      <span class="mono quiet day">{{ day(job.openedAt) }}</span>
       <ProgressNeedle
         v-if="job.status === 'open'"
         :done="job.stepsDone"
@@ -37,5 +37,11 @@ const to = computed(() => job.status === 'open' ? `/jobs/${job.id}` : `/jobs/${j
 .line.open { background: var(--brass-tint); border-left: 4px solid var(--brass-line); }
 .reason { display: flex; flex-direction: column; font-weight: 500; line-height: 1.25; }
 .reason small { font-weight: 400; }
+.day { white-space: nowrap; }
+@media (max-width: 480px) {
+  .line { grid-template-columns: 34px 1fr auto; gap: 4px 10px; }
+  .day { display: none; }
+  .line > :last-child { grid-column: 2 / -1; margin-bottom: 6px; }
+}
 .sealed { color: var(--verdigris); font: 600 16px var(--label); display: inline-flex; gap: 6px; align-items: center; }
 </style>

@@ -146,5 +146,6 @@ dl { display: grid; grid-template-columns: auto 1fr; gap: 6px 16px; margin: 0; }
 dt { color: var(--slate); }
 dd { margin: 0; }
 .kept { background: var(--brass-tint); border-left: 4px solid var(--brass-line); padding: 8px 14px; }
-@media (max-width: 860px) { .columns { grid-template-columns: 1fr; } }
+@media (max-width: 860px) { .columns { grid-template-columns: minmax(0, 1fr); } }
+@media (max-width: 480px) { .unit { padding: 14px 10px; } .card { padding: 14px 12px; } }
 </style>

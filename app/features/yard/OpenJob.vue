@@ -33,4 +33,11 @@ const msUntil = useMsUntil()
 .words { display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 2; overflow: hidden; line-height: 1.2; }
 .now small { display: block; font-weight: 400; color: var(--brass); white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
 .now:has(small) .words { -webkit-line-clamp: 1; }
+/* On a telephone the step stands below its needle. */
+@media (max-width: 560px) {
+  .open { flex-wrap: wrap; align-content: center; height: 72px; gap: 2px 8px; padding: 0 8px; }
+  .open > :last-child { margin-left: auto; }
+  .now { order: 1; flex: 0 0 100%; font-size: 14px; }
+  .words { -webkit-line-clamp: 1; }
+}
 </style>

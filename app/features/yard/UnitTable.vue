@@ -7,8 +7,8 @@ import OpenJob from './OpenJob.vue'
 const { units, siteNames } = defineProps<{ units: readonly UnitRow[], siteNames: Record<string, string> }>()
 const emit = defineEmits<{ end: [] }>()
 
-const NARROW_PX = 860
-const ROW_PX = 54
+const [PHONE_PX, NARROW_PX] = [560, 860]
+const [ROW_PX, PHONE_ROW_PX] = [54, 84]
 const columns = (isNarrow: boolean) => [
   { key: 'tag', title: 'Tag', width: 104 },
   { key: 'name', title: 'Unit', width: 150, flexGrow: 3 },
@@ -20,6 +20,12 @@ const columns = (isNarrow: boolean) => [
   { key: 'bench', title: 'On the bench', width: 290, flexGrow: 3, class: 'bench' },
 ].map(column => ({ ...column, dataKey: column.key }))
 const [WIDE, NARROW] = [columns(false), columns(true)]
+/** On a telephone a row holds two things: which unit, and where it stands. */
+const PHONE = [
+  { key: 'unit', title: 'Unit', width: 130, flexGrow: 1, dataKey: 'tag' },
+  { key: 'bench', title: 'On the bench', width: 196, dataKey: 'tag', class: 'bench' },
+]
+const columnsFor = (width: number) => width < PHONE_PX ? PHONE : width < NARROW_PX ? NARROW : WIDE
 const rows = computed(() => [...units])
 
 const DAY_MS = 86_400_000
@@ -39,11 +45,11 @@ const hours = ({ runningHours }: UnitRow) => runningHours ? runningHours.toLocal
       <template #default="{ width, height }">
         <el-table-v2
           v-if="width"
-          :columns="width < NARROW_PX ? NARROW : WIDE"
+          :columns="columnsFor(width)"
           :data="rows"
           :width="width"
           :height="height"
-          :row-height="ROW_PX"
+          :row-height="width < PHONE_PX ? PHONE_ROW_PX : ROW_PX"
           :header-height="40"
           row-key="tag"
           aria-label="Units"
@@ -58,6 +64,22 @@ const hours = ({ runningHours }: UnitRow) => runningHours ? runningHours.toLocal
             >
               {{ unit.tag }}
             </NuxtLink>
+            <div
+              v-else-if="column.key === 'unit'"
+              class="unit"
+            >
+              <NuxtLink
+                class="tag mono"
+                :to="`/units/${unit.tag}`"
+              >
+                {{ unit.tag }}
+              </NuxtLink>
+              <span
+                class="due"
+                :class="due(unit.nextDue).state"
+              >{{ due(unit.nextDue).text }}</span>
+              <span class="words">{{ unit.name }}</span>
+            </div>
             <span
               v-else-if="column.key === 'name'"
               class="words"
@@ -109,5 +131,8 @@ const hours = ({ runningHours }: UnitRow) => runningHours ? runningHours.toLocal
 .due svg { vertical-align: -2px; }
 .due.late { color: var(--oxide); font-weight: 600; }
 .due.soon { color: var(--brass); font-weight: 600; }
+.unit { display: grid; grid-template-columns: auto 1fr; gap: 0 10px; align-items: center; font-size: 14px; }
+.unit .due { text-align: right; }
+.unit .words { grid-column: 1 / -1; -webkit-line-clamp: 1; }
 .small { font-size: 13px; }
 </style>

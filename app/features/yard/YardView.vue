@@ -154,6 +154,12 @@ const shows = [{ label: 'All', value: 'all' }, { label: 'On the bench', value: '
 .site strong { font: 600 20px/1.2 var(--label); }
 .site .mono { color: var(--slate); font-size: 13px; }
 .site.chosen { border-left-color: var(--prussian); background: var(--plate); }
+@media (max-width: 560px) {
+  .yard { padding: 12px 10px 6px; }
+  .sites { display: flex; overflow-x: auto; margin: 10px 0; scrollbar-width: none; }
+  .site { flex: none; min-height: 48px; padding: 6px 12px; }
+  .find, .find .el-input { width: 100%; }
+}
 .kept { background: var(--brass-tint); border-left: 4px solid var(--brass-line); padding: 8px 14px; margin-bottom: 12px; }
 .count { margin-top: 8px; }
 </style>

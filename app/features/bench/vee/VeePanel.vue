@@ -162,6 +162,11 @@ header { display: flex; align-items: center; gap: 12px; padding: 2px 26px 2px 14
 .tie.open .mono { color: var(--brass); font-weight: 500; }
 .floor-head { text-align: center; margin: 10px 0 6px; }
 .floor-steps { display: grid; grid-template-columns: repeat(auto-fill, minmax(118px, 1fr)); gap: 4px; padding-inline: 6%; }
+@media (max-width: 640px) {
+  header { gap: 8px; padding-inline: 10px; }
+  header > :deep(svg) { display: none; }
+  .count { white-space: nowrap; }
+}
 @media (pointer: coarse) {
   .row, .fold { min-height: 44px; }
   .row { margin-bottom: 2px; }

@@ -26,19 +26,9 @@ const isOver = () => !!picked.value && !coversCalibration(picked.value.calibrate
         v-model="tag"
         :label="`${position.name}: instrument`"
         :choices="[{ value: '', label: position.instrument }, ...shown.map(one => ({ value: one.tag, label: `${one.tag} · ${one.name}` }))]"
-      >
-        <template
-          v-if="!withOthers && offered.others.length"
-          #footer
-        >
-          <el-button
-            text
-            @click="withOthers = true"
-          >
-            Others ({{ offered.others.length }})
-          </el-button>
-        </template>
-      </ChoiceSelect>
+        :further="!withOthers && offered.others.length ? `Others (${offered.others.length})` : ''"
+        @further="withOthers = true"
+      />
     </div>
     <p
       v-if="picked"
