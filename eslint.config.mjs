@@ -24,9 +24,10 @@ const coreKnows = {
   metrology: ['units'],
   fits: ['units', 'metrology'],
   bearings: ['units', 'metrology', 'fits'],
-  sheet: [],
+  fastening: [],
+  sheet: ['fastening'],
   teardown: ['sheet'],
-  job: ['units', 'metrology', 'sheet', 'teardown'],
+  job: ['units', 'metrology', 'fastening', 'sheet', 'teardown'],
   training: ['sheet', 'teardown', 'job'],
 }
 

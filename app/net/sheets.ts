@@ -1,4 +1,4 @@
-import type { Sheet } from '#core'
+import { upgradeSheet, type Sheet } from '#core'
 import { callApi } from './api'
 import { deviceStore } from './device-store'
 
@@ -7,7 +7,10 @@ interface Revision { key: string, revision: number }
 const idOf = ({ key, revision }: Revision) => `${key}@${revision}`
 
 /** A released sheet that this device has; undefined when it was never fetched here. */
-export const keptSheet = async (wanted: Revision): Promise<Sheet | undefined> => (await (await deviceStore()).get('sheets', idOf(wanted)))?.document
+export async function keptSheet(wanted: Revision): Promise<Sheet | undefined> {
+  const kept = await (await deviceStore()).get('sheets', idOf(wanted))
+  return kept && upgradeSheet(kept.document)
+}
 
 /** A released revision never changes, so once it is on the device it is never asked for again. */
 export async function fetchSheet(wanted: Revision): Promise<Sheet> {

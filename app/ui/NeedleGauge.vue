@@ -2,9 +2,13 @@
 import { computed } from 'vue'
 import type { Verdict } from '#core'
 
-/** The needle over its scale: the zone is the tolerance, the fan is the uncertainty. Limits and value in one unit. */
-const { value, lower, upper, uncertainty, verdict, label } = defineProps<{
+/**
+ * The needle over its scale: the zone is the tolerance, the fan is the uncertainty; of a worn part, what must hold as left is a second,
+ * thinner arc inside. Limits and value in one unit.
+ */
+const { value, lower, upper, uncertainty, verdict, label, asLeft = null } = defineProps<{
   value: number, lower: number | null, upper: number | null, uncertainty: number, verdict: Verdict, label: string
+  asLeft?: { lower: number | null, upper: number | null } | null
 }>()
 
 const scale = computed(() => {
@@ -39,6 +43,11 @@ const fan = computed(() => `M100 96 L${point(angleOf(value - uncertainty), 66)} 
       :d="arc(scale.low, scale.high, 78)"
     />
     <path
+      v-if="asLeft"
+      class="as-left"
+      :d="arc(asLeft.lower ?? scale.low, asLeft.upper ?? scale.high, 67)"
+    />
+    <path
       class="fan"
       :d="fan"
     />
@@ -59,6 +68,7 @@ const fan = computed(() => `M100 96 L${point(angleOf(value - uncertainty), 66)} 
 .gauge { width: 100%; max-width: 200px; display: block; }
 .scale { fill: none; stroke: var(--rule); stroke-width: 12; }
 .zone { fill: none; stroke: var(--verdigris); stroke-width: 12; }
+.as-left { fill: none; stroke: var(--ink); stroke-width: 3; }
 .fan { fill: var(--rule); opacity: .6; }
 .needle { stroke: var(--ink); stroke-width: 3; }
 .out .needle { stroke: var(--oxide); }

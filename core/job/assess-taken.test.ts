@@ -125,3 +125,26 @@ describe('what a bench may not write down', () => {
     expect(refused({ ...seat, typed: [['55.02', '55.02'], ['55.02', 'good']] })).toBe('reading.typed')
   })
 })
+
+describe('limits by stage', () => {
+  const worn = {
+    ...gear,
+    positions: gear.positions.map(position =>
+      position.key === 'float-wheel' ? { ...position, limits: { lower: 0.3, upper: 0.5 }, reuse: { lower: 0.2, upper: 0.7 } } : position),
+  }
+  const part = worn.positions.find(position => position.key === 'float-wheel')!.part
+  const taken = (stage: 'as-found' | 'as-left', state = openJob(worn)) =>
+    assessTaken(worn, state, { position: 'float-wheel', stage, values: [[0.62], [0.62], [0.62]] })
+
+  it('judge as found by how far it may have worn, as left by what must hold, and say which', () => {
+    expect(taken('as-found')).toMatchObject({ verdict: 'in', against: { upper: 0.7, basis: 'reuse' }, asLeft: { upper: 0.5 } })
+    expect(taken('as-left')).toMatchObject({ verdict: 'out', against: { upper: 0.5, basis: 'limits' }, asLeft: null })
+    expect(assessTaken(gear, openJob(gear), { position: 'float-wheel', stage: 'as-found', values: [[0.4], [0.4], [0.4]] }).asLeft).toBeNull()
+  })
+
+  it('judge what was put back worn by decision as it was found', () => {
+    const decided = (disposition: 'reuse' | 'replace') => foldJob(worn, [eventOf('part-disposed', { part, disposition })], openJob(worn))
+    expect(taken('as-left', decided('reuse'))).toMatchObject({ verdict: 'in', against: { basis: 'reuse' }, asLeft: { upper: 0.5 } })
+    expect(taken('as-left', decided('replace')).verdict).toBe('out')
+  })
+})

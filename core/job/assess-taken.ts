@@ -1,6 +1,7 @@
 import { worstVerdict, type Criterion } from '../metrology'
 import { withoutDust } from '../numbers'
-import { positionOf, readOf, type ReadingStage, type Sheet } from '../sheet'
+import { limitsAt, positionOf, readOf, type Position, type ReadingStage, type Sheet, type StageLimits } from '../sheet'
+import { dispositionOf } from './account'
 import {
   assessReading,
   criterion,
@@ -23,8 +24,16 @@ export interface Taken {
   at?: string | undefined
 }
 
+export interface AssessedTaken extends Assessment {
+  /** The limits that counted. */
+  against: StageLimits
+  /** What must hold as left, where a worn part was judged by more. */
+  asLeft: StageLimits | null
+}
+
 /**
- * The verdict of a reading of a job: against the limits of its position, and against the earlier reading that it must keep to.
+ * The verdict of a reading of a job: against the limits of its position at that stage, and against the earlier reading that it must keep
+ * to.
  *
  * A change is judged as a value of its own between ± what the sheet allows, with the uncertainties of both readings added by their squares.
  *
@@ -33,15 +42,26 @@ export interface Taken {
  * Source: ISO 14253-1, GUM 5.1.2.
  * @example assessTaken(sheet, state, readingAt(state, 'end-float', 'as-left')!).verdict
  */
-export function assessTaken(sheet: Sheet, state: JobState, taken: Taken): Assessment {
+export function assessTaken(sheet: Sheet, state: JobState, taken: Taken): AssessedTaken {
   const position = positionOf(sheet, taken.position)
-  const assessment = assessReading(position, taken.values, taken)
+  const against = limitsAt(position, taken.stage, dispositionOf(state, position.part)?.disposition === 'reuse')
+  const assessment = {
+    ...assessReading(withLimits(position, against), taken.values, taken),
+    against,
+    asLeft: against.basis === 'reuse' ? limitsAt(position, 'as-left', false) : null,
+  }
   const change = changeOf(sheet, state, taken)
   if (!change) return assessment
   return {
     ...assessment, verdict: worstVerdict([assessment.verdict, change.verdict]), criteria: [...assessment.criteria, change],
     working: [...assessment.working, verdictLine(position, change)],
   }
+}
+
+function withLimits(position: Position, { basis: _basis, lower, upper, ...form }: StageLimits): Position {
+  const given = Object.fromEntries(Object.entries(form).filter(([, limit]) => limit !== undefined))
+  const { outOfRoundnessMm: _form, taperMm: _taper, bowMm: _bow, ...rest } = position
+  return { ...rest, ...given, limits: { ...(lower === undefined ? {} : { lower }), ...(upper === undefined ? {} : { upper }) } }
 }
 
 /** How far a reading has left the one it must keep to; undefined when it need not, or when that one was never taken. */

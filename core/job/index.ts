@@ -9,7 +9,7 @@ export {
   type ReadingConditions,
   type RunOutFound,
 } from './assess-reading'
-export { assessTaken, type Taken } from './assess-taken'
+export { assessTaken, type AssessedTaken, type Taken } from './assess-taken'
 export { closeBlockers } from './close-blockers'
 export { departureNeedsLead, DEPARTURES, departuresOf, proposedDeparture, type Departure, type DepartureLine } from './departures'
 export { dutiesOf, openDuties, sayDuties, type Duty, type DutyLine } from './duties'

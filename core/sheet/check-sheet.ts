@@ -6,9 +6,10 @@ import { findCycle } from './find-cycle'
 import { CONDITIONAL, conditionsOf, LIST_NAMES, LISTS, placesOf, thingsOf, type ListName, type Thing } from './lists'
 import { machineFaults, type SheetFault } from './machine-faults'
 import { anglesOf } from './plane-angles'
-import { SheetSchema, type Sheet } from './schema'
+import { SheetSchema, type Position, type Sheet } from './schema'
 import { DEPTH_OPTION, withWayCleared } from './sheet-for-unit'
 import { DEPTHS } from './terms'
+import { upgradeSheet } from './upgrade-sheet'
 
 const MOST_FAULTS_SHOWN = 20
 const MOST_MACHINES = 96
@@ -18,12 +19,13 @@ const MOST_MACHINES = 96
  * references to nothing, circles in the order of steps, rungs without two sides, counts that do not add up), for every machine its
  * options describe and every way its forks allow.
  *
- * @param document anything, usually parsed JSON
- * @returns the document as a `Sheet`, unchanged
+ * @param given anything, usually parsed JSON, of this format or an earlier one
+ * @returns the document as a `Sheet` of the format of today, otherwise unchanged
  * @throws DomainError `sheet.bad` with `details.faults: SheetFault[]` (at most 20) and the first of them in the sentence
  * @example checkSheet(JSON.parse(text)).title
  */
-export function checkSheet(document: unknown): Sheet {
+export function checkSheet(given: unknown): Sheet {
+  const document = upgradeSheet(given)
   const faults = shapeFaults(document)
   if (faults.length === 0) faults.push(...meaningFaults(document as Sheet))
   if (faults.length > 0) {
@@ -34,6 +36,18 @@ export function checkSheet(document: unknown): Sheet {
     })
   }
   return document as Sheet
+}
+
+/** What may have worn is never held tighter than what must hold as left. */
+function reuseFaults({ name, limits, reuse }: Position, at: string): SheetFault[] {
+  if (!reuse) return []
+  const faults: SheetFault[] = []
+  const isTighter = (reuse.lower ?? -Infinity) > (limits.lower ?? -Infinity) || (reuse.upper ?? Infinity) < (limits.upper ?? Infinity)
+  if ((reuse.lower ?? -Infinity) > (reuse.upper ?? Infinity))
+    faults.push({ place: `${at}/reuse`, reason: `The lower limit of reuse of ${name} lies above the upper one.` })
+  else if (isTighter)
+    faults.push({ place: `${at}/reuse`, reason: `${name} may wear less than it must hold as left: its limits of reuse are the tighter ones.` })
+  return faults
 }
 
 function shapeFaults(document: unknown): SheetFault[] {
@@ -78,6 +92,7 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
     const { lower, upper } = position.limits
     if (lower !== undefined && upper !== undefined && lower > upper)
       fault(`/positions/${i}/limits`, `The lower limit of ${position.name} lies above the upper one.`)
+    faults.push(...reuseFaults(position, `/positions/${i}`))
     if (position.method !== 'values' && position.quantity !== 'length')
       fault(`/positions/${i}/quantity`, `A ${position.method} of ${position.name} must be a length.`)
     if (position.method === 'run-out' && !goesRound(anglesOf(position)))
@@ -92,6 +107,14 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
       )
     if (position.bowMm !== undefined && !position.atMm)
       fault(`/positions/${i}/bowMm`, `The bow of ${position.name} needs the places of its stations.`)
+  })
+  sheet.joints.forEach((joint, i) => {
+    const { aim, from = aim, to: most = aim } = joint.torqueNm
+    if (from > aim || aim > most) fault(`/joints/${i}/torqueNm`, `The torque of ${joint.name} lies outside its own range.`)
+    if (joint.snug && joint.snug.torqueNm >= aim) fault(`/joints/${i}/snug`, `${joint.name} is snug below its final torque, not at it.`)
+    const shares = joint.passes?.shares
+    if (shares && (shares.at(-1) !== 1 || shares.some((share, j) => share <= (shares[j - 1] ?? 0))))
+      fault(`/joints/${i}/passes/shares`, `The passes of ${joint.name} rise to the whole torque.`)
   })
   sheet.fits?.forEach((fit, i) => {
     for (const side of ['hole', 'shaft'] as const) {

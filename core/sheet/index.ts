@@ -24,6 +24,8 @@ export {
 export type { SheetFault } from './machine-faults'
 export { anglesOf } from './plane-angles'
 export { leaveOut } from './leave-out'
+export { limitsAt, type StageLimits } from './limits-at'
+export { upgradeSheet } from './upgrade-sheet'
 export { DEPTH_OPTION, fullOptions, sheetForUnit, type UnitOptions } from './sheet-for-unit'
 export { isOnWay, sheetOnWay, type Ways } from './sheet-on-way'
 export {

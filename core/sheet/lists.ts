@@ -33,7 +33,10 @@ export const LISTS: { readonly [L in ListName]: List } = {
   axes: { kind: 'axis', key: 'key', refers: [] },
   parts: { kind: 'part', key: 'key', isConditional: true, refers: [...to('axis', 'outlines!/*!/axis'), ...to('part', 'on!')] },
   positions: { kind: 'position', key: 'key', isConditional: true, refers: to('part', '!part') },
-  joints: { kind: 'joint', key: 'key', isConditional: true, refers: to('part', '!fastener') },
+  joints: {
+    kind: 'joint', key: 'key', isConditional: true,
+    refers: [...to('part', '!fastener'), ...to('step', 'snug!/paidBy')],
+  },
   fits: {
     kind: 'fit', key: 'key', isConditional: true,
     refers: [...to('position', '!hole/position', '!shaft/position'), ...to('part', '!hole/part', '!shaft/part')],

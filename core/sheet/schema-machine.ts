@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox'
 import { Count, Key, Line, Mm, object, oneOf, optional, Text } from './schema-builders'
-import { AXIS_DIRECTIONS, MARK_WAYS, SYMBOLS } from './terms'
+import { AXIS_DIRECTIONS, JOINT_PURPOSES, LOCKINGS, LUBRICANTS, MARK_WAYS, PATTERNS, SYMBOLS, THREADED_INTO } from './terms'
 
 /* How the machine is built: its parts and what is measured, marked and tightened on them. */
 
@@ -104,6 +104,14 @@ export const Limits = object({
   lower: Type.Optional(Type.Number()), upper: Type.Optional(Type.Number()),
 }, 'In the SI base of the quantity; a side that is left out has no limit.')
 
+const Reuse = object({
+  lower: Type.Optional(Type.Number()),
+  upper: Type.Optional(Type.Number()),
+  outOfRoundnessMm: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+  taperMm: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+  bowMm: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+}, 'How far it may have worn and stay: what counts as found. `limits` is what must hold as left.')
+
 export const Position = optional({
   key: Key,
   name: Line,
@@ -131,6 +139,7 @@ export const Position = optional({
   stations: Type.Array(Line, { minItems: 1, maxItems: 24, description: 'Names of the places along the axis, or of the single values.' }),
   planes: Type.Array(Line, { minItems: 1, maxItems: 24, description: 'Names of the directions; one for a single value.' }),
   limits: Limits,
+  reuse: Type.Optional(Reuse),
   outOfRoundnessMm: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
   taperMm: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
   atMm: Type.Optional(
@@ -158,9 +167,65 @@ export const Mark = optional({
   angleDeg: Type.Optional(Type.Number({ minimum: 0, exclusiveMaximum: 360, description: 'Clockwise from the index datum.' })),
 })
 
+const Newtonmetres = Type.Number({ exclusiveMinimum: 0, maximum: 100000 })
+const Places = Type.Integer({ minimum: 1, maximum: 200 })
+
+export const JointLayout = Type.Union([
+  object({ kind: Type.Literal('circle'), bolts: Places }),
+  object({ kind: Type.Literal('rectangle'), long: Places, short: Places }, 'Bolts of a long and of a short side, each with its corners.'),
+  object({ kind: Type.Literal('rows'), left: Places, right: Places }),
+  object({
+    kind: Type.Literal('free'),
+    points: Type.Array(object({ xMm: Mm, yMm: Mm }), { minItems: 1, maxItems: 200 }),
+  }),
+], { description: 'Where the fasteners of one such joint lie.' })
+
 export const Joint = optional({
-  key: Key, name: Line, fastener: Key, count: Count, thread: Line,
-  torqueNm: Type.Number({ exclusiveMinimum: 0 }), pattern: Line, lubricant: Line, source: Line,
+  key: Key,
+  name: Line,
+  fastener: Key,
+  count: Count,
+  thread: Type.String({ minLength: 1, maxLength: 60, description: 'M20, M12x1.25, 1/2-13 UNC; without a pitch the coarse one.' }),
+  propertyClass: Type.Optional(Type.String({ minLength: 1, maxLength: 12, description: '8.8, SAE 5, A4-80.' })),
+  torqueNm: object({ aim: Newtonmetres, from: Type.Optional(Newtonmetres), to: Type.Optional(Newtonmetres) }),
+  purpose: Type.Optional(oneOf(
+    JOINT_PURPOSES,
+    'What it is for: to clamp (if left out), to push a taper up, to set or lock.',
+  )),
+  layout: Type.Optional(JointLayout),
+  pattern: Type.Optional(oneOf(PATTERNS)),
+  passes: Type.Optional(object({
+    shares: Type.Optional(Type.Array(Type.Number({ exclusiveMinimum: 0, maximum: 1 }), { minItems: 1, maxItems: 6 })),
+    finalRound: Type.Optional(Type.Boolean({ description: 'Once round at the full torque in the end.' })),
+  }, 'Shares of the torque, one a pass, the last of them 1.')),
+  lubricant: object({
+    kind: Type.Optional(oneOf(LUBRICANTS, 'Left out only where an earlier format did not say it in one of these words.')), text: Line,
+  }),
+  nutClass: Type.Optional(Type.String({ minLength: 1, maxLength: 12 })),
+  into: Type.Optional(oneOf(THREADED_INTO, 'What the thread bites into.')),
+  engagementMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1000 })),
+  blind: Type.Optional(Type.Boolean({ description: 'A hole with a bottom: oil in it breaks the casting.' })),
+  turned: Type.Optional(oneOf(['nut', 'head'], 'Which of the two the wrench turns.')),
+  locking: Type.Optional(oneOf(LOCKINGS)),
+  washer: Type.Optional(Line),
+  leftHand: Type.Optional(Type.Boolean()),
+  lengths: Type.Optional(Type.Array(
+    object({ lengthMm: Type.Number({ exclusiveMinimum: 0, maximum: 5000 }), place: Type.Optional(Line) }),
+    { minItems: 1, maxItems: 12, description: 'Lengths by place: long ones outside, short ones inside.' },
+  )),
+  keptApart: Type.Optional(Type.String({
+    minLength: 1, maxLength: 200, description: 'Why these are bagged apart and go back only here: heat-resistant, fitted.',
+  })),
+  loosening: Type.Optional(object({
+    order: Line,
+    stays: Type.Optional(Type.String({ minLength: 1, maxLength: 200, description: 'What stays until guide pins or slings hold.' })),
+  })),
+  snug: Type.Optional(object(
+    { torqueNm: Newtonmetres, paidBy: Key },
+    'Snug now; the step that pays with the final torque.',
+  )),
+  note: Type.Optional(Type.String({ minLength: 1, maxLength: 400, description: 'What these words do not say.' })),
+  source: Line,
 })
 
 const FitPartner = object({

@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox'
 import { Count, Key, Line, object, oneOf, optional, Text } from './schema-builders'
 import { Mark } from './schema-machine'
-import { LIMBS, READING_STAGES, STAGES, TIMERS, TREATMENTS } from './terms'
+import { LIMBS, LUBRICANTS, READING_STAGES, STAGES, TIMERS, TREATMENTS } from './terms'
 
 /* How the machine is overhauled: the forks and the steps. */
 
@@ -50,7 +50,7 @@ export const Step = optional({
     Type.Array(object({ level: oneOf(['danger', 'care']), text: Text, detail: Type.Optional(Text) }), { maxItems: 6 }),
   ),
   tools: Type.Optional(Type.Array(Line, { maxItems: 20 })),
-  lubricant: Type.Optional(object({ kind: oneOf(['dry', 'grease', 'oil', 'water', 'anti-seize', 'thread lock', 'sealant']), text: Line })),
+  lubricant: Type.Optional(object({ kind: oneOf(LUBRICANTS), text: Line })),
   orientation: Type.Optional(Text),
   layOn: Type.Optional(Line),
   after: Type.Array(Key, { maxItems: 40, description: 'Steps that must be done before this one.' }),

@@ -11,10 +11,13 @@ import { Choice, Step } from './schema-work'
  * cannot say (references, cycles, counts).
  */
 
+/** The format of today; an earlier one is brought up by `upgradeSheet`. */
+export const SHEET_FORMAT = 'needler-sheet/2'
+
 export const SheetSchema = Type.Object(
   {
     $schema: Type.Optional(Type.String()),
-    format: Type.Literal('needler-sheet/1'),
+    format: Type.Literal(SHEET_FORMAT),
     key: Key,
     revision: Type.Integer({ minimum: 1, maximum: 9999 }),
     title: Line,

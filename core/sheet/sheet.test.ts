@@ -176,6 +176,12 @@ describe('checkSheet', () => {
       `/positions/${runOutIndex}/quantity`,
       'must be a length',
     ],
+    ['reuse that is tighter than new', (s) => { s.positions[0]!.reuse = { lower: 999 } }, '/positions/0/reuse', 'the tighter ones'],
+    ['reuse that crosses', (s) => { s.positions[0]!.reuse = { lower: 2, upper: 1 } }, '/positions/0/reuse', 'above'],
+    ['a torque outside its range', (s) => { s.joints[0]!.torqueNm = { aim: 280, to: 250 } }, '/joints/0/torqueNm', 'outside its own range'],
+    ['a snug that is final', (s) => { s.joints[0]!.snug = { torqueNm: 280, paidBy: 'hand-over' } }, '/joints/0/snug', 'below its final torque'],
+    ['passes that end too soon', (s) => { s.joints[0]!.passes = { shares: [0.3, 0.6] } }, '/joints/0/passes/shares', 'whole torque'],
+    ['passes that fall', (s) => { s.joints[0]!.passes = { shares: [0.6, 0.3, 1] } }, '/joints/0/passes/shares', 'rise'],
     [
       'a reading that keeps to nothing',
       (s) => {

@@ -9,6 +9,14 @@ export const STAGES = [
 export const READING_STAGES = ['as-found', 'as-left'] as const
 export const MARK_WAYS = ['punch', 'paint', 'felt pen', 'scribe', 'tag'] as const
 
+export const LUBRICANTS = ['dry', 'grease', 'oil', 'water', 'anti-seize', 'thread lock', 'sealant'] as const
+export const JOINT_PURPOSES = ['clamp', 'drive', 'set'] as const
+export const PATTERNS = ['crosswise', 'oppositeThenRound', 'round', 'sideBySide', 'middleOutwards', 'evenTurns'] as const
+export const LOCKINGS = [
+  'none', 'lock washer', 'tab washer', 'split pin', 'thread lock', 'wire', 'castle nut', 'self-locking',
+] as const
+export const THREADED_INTO = ['nut', 'steel', 'iron', 'aluminium'] as const
+
 export const TREATMENTS = ['wipe', 'solvent', 'wash', 'bath', 'blast', 'oven'] as const
 export const TIMERS = ['cooling', 'soaking', 'drying', 'curing'] as const
 export const DEPTHS = ['routine', 'failure-analysis'] as const

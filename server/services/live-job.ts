@@ -4,6 +4,7 @@ import {
   emptyState,
   foldJob,
   sheetForJob,
+  upgradeSheet,
   STATE_FORMAT,
   type JobEvent,
   type JobSetup,
@@ -41,7 +42,7 @@ export async function sheetOfJob(db: Database, id: string, setup: JobSetup): Pro
   const known = sheets.get(name)
   if (known) return known
   const [row] = await db.select({ document: sheet.document }).from(sheet).where(eq(sheet.id, id))
-  const resolved = sheetForJob(row!.document, setup)
+  const resolved = sheetForJob(upgradeSheet(row!.document), setup)
   sheets.set(name, resolved)
   return resolved
 }

@@ -1,5 +1,5 @@
 import { and, desc, eq } from 'drizzle-orm'
-import { checkSheet, type Sheet } from '#core'
+import { checkSheet, upgradeSheet, type Sheet } from '#core'
 import type { Database } from '../db/client'
 import { sheet } from '../db/schema'
 import { Problem } from './problem'
@@ -8,7 +8,7 @@ import { Problem } from './problem'
 export async function readSheet(db: Database, key: string, revision: number): Promise<Sheet> {
   const [row] = await db.select({ document: sheet.document }).from(sheet).where(and(eq(sheet.key, key), eq(sheet.revision, revision)))
   if (!row) throw new Problem(404, 'sheet.unknown', `There is no sheet "${key}" in revision ${revision}.`)
-  return row.document
+  return upgradeSheet(row.document)
 }
 
 /** The newest revision of every sheet. */

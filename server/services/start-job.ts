@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { and, desc, eq } from 'drizzle-orm'
-import { DomainError, foldJob, nextSteps, sheetForJob, type Depth, type JobEvent, type JobSetup, type Sheet } from '#core'
+import { DomainError, foldJob, nextSteps, sheetForJob, upgradeSheet, type Depth, type JobEvent, type JobSetup, type Sheet } from '#core'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, jobEvent, sheet } from '../db/schema'
@@ -36,7 +36,7 @@ export async function startJob(
     )
 
   const setup: JobSetup = { options: found.options, ...(depth ? { depth } : {}), ...(target ? { target } : {}) }
-  const document = settle(plan.document, setup)
+  const document = settle(upgradeSheet(plan.document), setup)
   const opening = { reason, ...setup }
   const event: JobEvent = {
     id: randomUUID(),

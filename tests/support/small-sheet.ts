@@ -17,7 +17,7 @@ const pieces = (counts: Record<string, number>) => Object.entries(counts).map(([
 export function smallSheet(parts: Record<string, number>, steps: readonly SmallStep[]): Sheet {
   const removalsOf = (rung: string) => steps.filter(step => step.rung === rung && step.limb === 'off').map(step => step.key)
   return checkSheet({
-    format: 'needler-sheet/1',
+    format: 'needler-sheet/2',
     key: 'small',
     revision: 1,
     title: 'Small machine',
@@ -67,7 +67,7 @@ export function forkedSheet(forks: readonly (readonly (readonly number[])[])[], 
   const out = add('seal-off', reached, 1, { rung: 'seal', removes: [{ part: 'seal', count: 1 }] })
   add('seal-on', [out], 1, { limb: 'on', stage: 'refit', rung: 'seal', refits: [{ part: 'seal', count: 1 }] })
   return checkSheet({
-    format: 'needler-sheet/1',
+    format: 'needler-sheet/2',
     key: 'forked',
     revision: 1,
     title: 'Forked machine',

@@ -1,9 +1,21 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { Joint, Part, Step } from '#core'
 import { inUnits } from '../../../ui/in-units'
+import { isSnugAt, jointFacts } from './joint-facts'
 
 /** `bags`: those that hold what the step puts back. */
-defineProps<{ step: Step, moves: readonly { part: Part, count: number }[], bags: ReadonlySet<string>, joint: Joint | undefined }>()
+const { step, joint } = defineProps<{ step: Step, moves: readonly { part: Part, count: number }[], bags: ReadonlySet<string>, joint: Joint | undefined }>()
+
+/** To the tenth below ten newton metres. */
+const torqueOf = (newtonmetres: number) => inUnits(newtonmetres, 'torque', newtonmetres < 10 ? 1 : 0)
+const torque = computed(() => {
+  if (!joint) return ''
+  if (isSnugAt(joint, step)) return torqueOf(joint.snug!.torqueNm)
+  const { aim, from, to } = joint.torqueNm
+  return from === undefined && to === undefined ? torqueOf(aim) : `${torqueOf(aim)} (${torqueOf(from ?? aim)} to ${torqueOf(to ?? aim)})`
+})
+const facts = computed(() => joint ? jointFacts(joint, step, torqueOf) : [])
 </script>
 
 <template>
@@ -35,7 +47,21 @@ defineProps<{ step: Step, moves: readonly { part: Part, count: number }[], bags:
     </template>
     <template v-if="joint">
       <dt>Torque</dt>
-      <dd><strong class="mono">{{ inUnits(joint.torqueNm, 'torque', 0) }}</strong> · <span class="mono">{{ joint.count }} × {{ joint.thread }}</span> · {{ joint.pattern }}; {{ joint.lubricant }}</dd>
+      <dd>
+        <strong class="mono">{{ torque }}</strong> · <span class="mono">{{ joint.count }} × {{ joint.thread }}</span>
+        <span
+          v-for="fact in facts"
+          :key="fact"
+        > · {{ fact }}</span>
+        <strong
+          v-if="joint.leftHand"
+          class="turns"
+        ><Icon name="ph:arrow-counter-clockwise" /> Left-hand thread: it tightens anticlockwise.</strong>
+        <span
+          v-if="joint.keptApart"
+          class="handling"
+        >{{ joint.keptApart }}</span>
+      </dd>
     </template>
     <template v-if="step.lubricant">
       <dt>{{ step.lubricant.kind === 'dry' ? 'Dry' : 'Lubricant' }}</dt>
@@ -59,5 +85,7 @@ dt, dd { padding: 6px 0; border-bottom: 1px solid var(--rule); margin: 0; }
 dt { color: var(--slate); }
 .piece { display: block; }
 .piece em { color: var(--brass); font-style: normal; }
+.turns { display: block; color: var(--oxide); }
+.turns svg { vertical-align: -2px; }
 .handling { display: block; color: var(--slate); font-size: 14px; }
 </style>

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { decidingCriterion, type Assessment, type Position, type ReadingConditions } from '#core'
+import { decidingCriterion, type AssessedTaken, type Position, type ReadingConditions } from '#core'
 import { decimalsOf, inUnits } from '../../../ui/in-units'
 import { measuredHow } from '../../../ui/measured-how'
 import NeedleGauge from '../../../ui/NeedleGauge.vue'
 import VerdictMark from '../../../ui/VerdictMark.vue'
 
 const { assessment, position, conditions } = defineProps<{
-  assessment: Assessment, position: Position, conditions?: ReadingConditions | undefined
+  assessment: AssessedTaken, position: Position, conditions?: ReadingConditions | undefined
 }>()
 
 const deciding = computed(() => decidingCriterion(assessment))
@@ -19,6 +19,14 @@ const limits = computed(() => {
   if (upper === null) return `limit from ${show(lower)}`
   return `limits ${show(lower)} to ${show(upper)}`
 })
+/** A worn part is judged by how far it may have worn; what must hold as left stands beside it. */
+const asLeft = computed(() => {
+  const { asLeft, survey } = assessment
+  const isSize = !survey || ['Smallest', 'Largest'].includes(deciding.value.label)
+  return asLeft && isSize ? { lower: asLeft.lower ?? null, upper: asLeft.upper ?? null } : null
+})
+const inWords = ({ lower, upper }: { lower: number | null, upper: number | null }) =>
+  [lower === null ? '' : `from ${show(lower)}`, upper === null ? '' : `to ${show(upper)}`].filter(Boolean).join(' ')
 const by = computed(() => {
   const { verdict, margin, uncertainty } = deciding.value
   if (margin === null) return ''
@@ -39,6 +47,12 @@ const by = computed(() => {
       />
       <p class="quiet">
         {{ deciding.label }} <span class="mono">{{ show(deciding.value) }}</span>, {{ limits }}
+      </p>
+      <p
+        v-if="asLeft"
+        class="quiet"
+      >
+        As far as it may wear; as left <span class="mono">{{ inWords(asLeft) }}</span>
       </p>
       <p
         v-if="assessment.survey"
@@ -68,8 +82,9 @@ const by = computed(() => {
       :lower="deciding.lower"
       :upper="deciding.upper"
       :uncertainty="deciding.uncertainty"
+      :as-left="asLeft"
       :verdict="deciding.verdict"
-      :label="`${deciding.label}: ${show(deciding.value)}, ${limits}, ${deciding.verdict}`"
+      :label="`${deciding.label}: ${show(deciding.value)}, ${limits}${asLeft ? `, as left ${inWords(asLeft)}` : ''}, ${deciding.verdict}`"
     />
   </div>
 </template>

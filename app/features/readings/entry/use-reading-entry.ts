@@ -10,7 +10,7 @@ import {
   readingAt,
   readOf,
   stepOf,
-  type Assessment,
+  type AssessedTaken,
   type Quantity,
   type ReadingStage,
 } from '#core'
@@ -85,7 +85,7 @@ export function useReadingEntry(bench: Bench, asked: () => { position: string, s
       .map(cell => show(cell.quantity!.value)),
   )
 
-  const assessed = computed<{ result: Assessment | null, fault: string | null }>(() => {
+  const assessed = computed<{ result: AssessedTaken | null, fault: string | null }>(() => {
     const taken = editing.value
       ? isComplete.value && !conditions.fault.value
         ? { ...asked(), values: values.value, conditions: conditions.said.value, at: serverNow().toISOString() }

@@ -1,0 +1,99 @@
+import { DomainError } from '../domain-error'
+import { propertyClass, PROPERTY_CLASSES } from './property-class'
+import { threadSize } from './thread-size'
+import { METRIC } from './thread-tables'
+
+export type TargetVerdict = 'fits' | 'low' | 'high' | 'absurd'
+
+export interface Target { thread: string, propertyClass: string, torqueNm: number, lubricant: string }
+
+export interface CheckedTarget {
+  verdict: TargetVerdict
+  /** Mean preload over proof stress times stress area. */
+  shareOfProof: number
+  preloadN: number
+  nutFactor: number
+  /** What may have happened to an absurd figure, each tried out; and what limits the figures. */
+  reasons: string[]
+}
+
+/** Nut factor T = K F d by how a thread is met: general practice. */
+const DRY = 0.2
+const NUT_FACTORS: Readonly<Record<string, number>> = { 'dry': DRY, 'anti-seize': 0.12 }
+const WETTED = 0.15
+
+/** The nut factor that a torque is judged with: dry 0.20, anti-seize 0.12, whatever else wets the thread 0.15. */
+export const nutFactorOf = (lubricant: string): number => NUT_FACTORS[lubricant] ?? WETTED
+
+/** Shares of proof between which a verdict holds. */
+const [ABSURDLY_LOW, LOW, HIGH, ABSURDLY_HIGH] = [0.02, 0.15, 0.85, 1.2]
+const NM_PER_LBF_IN = 0.1129848
+const NM_PER_LBF_FT = 1.3558179
+
+const verdictOf = (share: number): TargetVerdict =>
+  share < ABSURDLY_LOW || share > ABSURDLY_HIGH ? 'absurd' : share < LOW ? 'low' : share > HIGH ? 'high' : 'fits'
+
+/**
+ * Whether a torque is one that its bolt can be asked for: the mean preload T / (K d) against the proof load of the class.
+ *
+ * @param thread as `threadSize` reads it
+ * @param torqueNm the wanted torque, N·m, greater than zero
+ * @param lubricant the word of the step: dry, oil, grease, anti-seize, thread lock, sealant, water
+ * @throws DomainError `torque.target`, and those of `threadSize` and `propertyClass`
+ * Source: general practice (nut factor); ISO 898-1 (proof stress). The maker's figure stands above it.
+ * @example checkTarget({ thread: 'M12', propertyClass: '8.8', torqueNm: 70, lubricant: 'dry' }).verdict // 'fits'
+ */
+export function checkTarget(target: Target): CheckedTarget {
+  if (!(target.torqueNm > 0 && Number.isFinite(target.torqueNm)))
+    throw new DomainError('torque.target', 'A torque is a number of newton metres greater than zero.')
+  const { note } = propertyClass(target.propertyClass, threadSize(target.thread).nominalMm)
+  const { shareOfProof, preloadN, nutFactor } = loadOf(target)
+  const verdict = verdictOf(shareOfProof)
+  return {
+    verdict,
+    shareOfProof,
+    preloadN,
+    nutFactor,
+    reasons: [...(verdict === 'absurd' ? likelyReasons(target) : []), ...(note ? [note] : [])],
+  }
+}
+
+function loadOf({ thread, propertyClass: name, torqueNm, lubricant }: Target) {
+  const { nominalMm, stressAreaMm2 } = threadSize(thread)
+  const nutFactor = nutFactorOf(lubricant)
+  const preloadN = torqueNm * 1000 / (nutFactor * nominalMm)
+  return { nutFactor, preloadN, shareOfProof: preloadN / (propertyClass(name, nominalMm).proofMPa * stressAreaMm2) }
+}
+
+/** The usual slips, each tried out: only what makes the figure fit is told. */
+function likelyReasons(target: Target): string[] {
+  const fits = (changed: Partial<Target>) => {
+    try {
+      return verdictOf(loadOf({ ...target, ...changed }).shareOfProof) === 'fits'
+    } catch {
+      return false
+    }
+  }
+  const reasons: string[] = []
+  if (fits({ torqueNm: target.torqueNm * NM_PER_LBF_IN })) reasons.push('The figure fits as lbf·in: the unit may have been mixed up.')
+  if (fits({ torqueNm: target.torqueNm * NM_PER_LBF_FT })) reasons.push('The figure fits as lbf·ft: the unit may have been mixed up.')
+  for (const thread of neighbours(target.thread)) if (fits({ thread })) reasons.push(`The figure fits ${thread}: the size may be another.`)
+  const stronger = PROPERTY_CLASSES.filter(name => name !== target.propertyClass && fits({ propertyClass: name }))
+  if (stronger.length > 0) reasons.push(`The figure fits class ${stronger.slice(0, 3).join(', ')}.`)
+  if (target.lubricant !== 'dry' && fits({ lubricant: 'dry' })) reasons.push('The figure fits a dry thread: it may have been meant for one.')
+  return reasons
+}
+
+/** Coarse sizes that nobody takes by mistake. */
+const UNUSUAL_MM = [3.5, 4.5, 7, 9, 11]
+
+/** The usual coarse sizes next to a metric one. */
+function neighbours(thread: string): string[] {
+  const { series, nominalMm } = threadSize(thread)
+  if (!series.startsWith('metric')) return []
+  const isUsual = (diameterMm: number) => METRIC.get(diameterMm)!.coarseMm !== null && !UNUSUAL_MM.includes(diameterMm)
+  const coarse = [...METRIC.keys()].filter(isUsual)
+  const smaller = coarse.filter(diameterMm => diameterMm < nominalMm).at(-1)
+  const larger = coarse.find(diameterMm => diameterMm > nominalMm)
+  return [smaller, larger].filter(diameterMm => diameterMm !== undefined).map(diameterMm => `M${diameterMm}`)
+}
