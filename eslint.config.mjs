@@ -50,13 +50,21 @@ export default withNuxt(
   },
   { files: ['core/**/*.ts'], ignores: ['core/**/*.test.ts'], rules: forbid(nothingOutside) },
   ...Object.entries(coreKnows).map(([folder, known]) => ({
-    files: [`core/${folder}/**/*.ts`],
+    files: [`core/${folder}/*.ts`],
     ignores: ['core/**/*.test.ts'],
     rules: forbid(nothingOutside, {
       regex: `^\\.\\./(?!${[...known, 'angles', 'capital', 'domain-error', 'materials', 'numbers', 'random', 'working'].join('|')})`,
       message: `core/${folder} may know ${known.join(', ') || 'no other folder'} only.`,
     }),
   })),
+  {
+    files: ['core/sheet/audit/*.ts'],
+    ignores: ['core/**/*.test.ts'],
+    rules: forbid(nothingOutside, {
+      regex: '^\\.\\./index|^\\.\\.$|^\\.\\./\\.\\./(?!fastening|domain-error)',
+      message: 'The rules of the audit know the sheet, file by file, and what computes.',
+    }),
+  },
   { files: ['shared/**/*.ts'], rules: forbid(app, server, demo, tests) },
   { files: ['app/**/*.{ts,vue}'], ignores: ['app/**/*.test.ts'], rules: forbid(server, demo, tests, core) },
   ...FLOORS.slice(0, -1).map(floor => ({

@@ -57,6 +57,7 @@ await main(async () => {
   await suite('lint', 'npx', ['eslint', '.', '--max-warnings', '0'])
   await suite('types', 'npm', ['run', '--silent', 'typecheck'])
   await suite('core', 'npx', vitest('core'), { countedIn: 'core.json' })
+  await suite('sheets', 'npm', ['run', '--silent', 'audit-sheets'])
   await suite('interface', 'npx', vitest('interface'), { countedIn: 'interface.json' })
   await needBuild({ NUXT_SESSION_PASSWORD: 'only needed while building, never used' })
   const installation = await startTestInstallation({ output: 'inherit' })

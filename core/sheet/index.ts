@@ -1,3 +1,4 @@
+export { auditSheet, type Finding, type Severity } from './audit'
 export { checkSheet } from './check-sheet'
 export { optionCombinations, wayCombinations } from './combinations'
 export { findCycle } from './find-cycle'

@@ -28,7 +28,7 @@ describe('sheetForUnit', () => {
     const hoist = demoSheet('lever-hoist')
     const of = (size: string) => sheetForUnit(hoist, { size })
     expect(['small', 'medium', 'large'].map(size => of(size).joints.find(joint => joint.key === 'cover-joint')!.torqueNm)).toEqual([
-      { aim: 9.5 }, { aim: 14 }, { aim: 22 },
+      { aim: 9.5 }, { aim: 23 }, { aim: 46 },
     ])
     expect(['small', 'large'].map(size => of(size).steps.find(step => step.key === 'lever-off')!.tools![0])).toEqual([
       'socket 17',

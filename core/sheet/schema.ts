@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox'
-import { Key, Line, Text } from './schema-builders'
+import { Key, Line, object, Text } from './schema-builders'
 import type { Outline } from './schema-machine'
 import { Assembly, Axis, DryZone, Fit, Joint, Mark, Option, Part, Position } from './schema-machine'
 import type { HandCheck, LadderRung } from './schema-work'
@@ -13,6 +13,8 @@ import { Choice, Step } from './schema-work'
 
 /** The format of today; an earlier one is brought up by `upgradeSheet`. */
 export const SHEET_FORMAT = 'needler-sheet/2'
+
+const Answer = object({ rule: Key, list: Line, key: Line, field: Type.Optional(Line), reason: Text, by: Line })
 
 export const SheetSchema = Type.Object(
   {
@@ -45,6 +47,9 @@ export const SheetSchema = Type.Object(
       }),
     ),
     steps: Type.Array(Step, { minItems: 1, maxItems: 400 }),
+    audited: Type.Optional(
+      Type.Array(Answer, { minItems: 1, maxItems: 200, description: 'Answers to what the audit asks; a thing is named by its key.' }),
+    ),
   },
   {
     additionalProperties: false,

@@ -35,7 +35,7 @@ export async function openBench(page: Page, tag: string): Promise<void> {
   await page.goto('/')
   // The rows further down are made when they are scrolled to.
   await page.getByLabel(/Search units/).fill(tag)
-  await expect(page.getByRole('row').nth(1).getByRole('link', { name: tag, exact: true })).toBeVisible()
+  await expect(page.getByRole('row').first().getByRole('link', { name: tag, exact: true })).toBeVisible()
   await page.getByRole('link', { name: new RegExp(`Job \\d+ of ${tag}`) }).click()
   await expect(stepOf(page)).toBeVisible()
 }

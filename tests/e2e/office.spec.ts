@@ -3,6 +3,7 @@ import postgres from 'postgres'
 import type { Dossier } from '#shared/wire/types'
 import { Client, draft } from '../api/client'
 import { openBench, restartServer, signedIn, stepOf } from './bench'
+import { handOptions } from './hand'
 
 const PASSWORD = 'nine rusty anchors'
 
@@ -27,7 +28,7 @@ test('the office lets a person in, who makes the password their own, signs at an
     await expect(office.page.getByRole('row', { name: /T\. Ekström/ })).toContainText('new password due')
   })
 
-  const own = await browser.newContext({ serviceWorkers: 'block' })
+  const own = await browser.newContext({ serviceWorkers: 'block', ...handOptions })
   const page = await own.newPage()
   await test.step('who changes it before anything else, and takes a PIN', async () => {
     await page.goto('/sign-in')

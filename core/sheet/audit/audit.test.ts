@@ -1,0 +1,123 @@
+import { describe, expect, it } from 'vitest'
+import { demoDocuments, liftPumpDocument } from '../../../tests/support/demo-sheet'
+import { auditSheet, checkSheet, type Finding, type Joint, type Position, type Sheet, type Step } from '..'
+
+const audited = (spoil: (sheet: Sheet) => void): Finding[] => {
+  const sheet = liftPumpDocument()
+  spoil(sheet)
+  return auditSheet(checkSheet(sheet))
+}
+/** What one rule says of one thing that a test has made. */
+const said = (rule: string, key: string, spoil: (sheet: Sheet) => void) =>
+  audited(spoil).filter(finding => finding.rule === rule && finding.key === key).map(({ severity, field }) => `${severity} ${field}`)
+
+const joint = (change: Partial<Joint>) => (sheet: Sheet) => {
+  Object.assign(sheet.joints.find(({ key }) => key === 'cap-joint')!, { propertyClass: '8.8', lubricant: { kind: 'oil', text: 'oil' } }, change)
+}
+const position = (change: Partial<Position>) => (sheet: Sheet) => {
+  Object.assign(sheet.positions[0]!, { quantity: 'length', method: 'values', reuse: undefined }, change)
+}
+const step = (key: string, change: Partial<Step>) => (sheet: Sheet) => {
+  Object.assign(sheet.steps.find(one => one.key === key)!, change)
+}
+const first = liftPumpDocument().positions[0]!.key
+
+describe('the preload of a joint', () => {
+  it.each<[string, Partial<Joint>, string[]]>([
+    ['M16 at 140 N·m oiled', { thread: 'M16', torqueNm: { aim: 140 } }, []],
+    ['the same dry', { thread: 'M16', torqueNm: { aim: 140 }, lubricant: { kind: 'dry', text: 'dry' } }, []],
+    ['too much for the bolt', { thread: 'M16', torqueNm: { aim: 195 } }, ['wrong torqueNm']],
+    ['the same on a stronger bolt', { thread: 'M16', torqueNm: { aim: 195 }, propertyClass: '10.9' }, []],
+    ['hardly anything', { thread: 'M36', torqueNm: { aim: 240 } }, ['doubtful torqueNm']],
+    ['a taper nut, which is judged by its drive-up', { thread: 'M80x2', torqueNm: { aim: 1150 }, purpose: 'drive' }, []],
+    ['a set screw', { thread: 'M6', torqueNm: { aim: 30 }, purpose: 'set' }, []],
+    ['no class', { propertyClass: undefined as never }, ['thin propertyClass']],
+    ['a class that there is not', { propertyClass: '8.9' }, ['wrong propertyClass']],
+    ['a thread that there is not', { thread: 'M16x1.75' }, ['wrong thread']],
+  ])('%s', (_what, change, expected) => {
+    const spoil = (sheet: Sheet) => {
+      joint(change)(sheet)
+      if (change.propertyClass === undefined && 'propertyClass' in change) delete sheet.joints.find(({ key }) => key === 'cap-joint')!.propertyClass
+    }
+    expect(said('joint-stress', 'cap-joint', spoil)).toEqual(expected)
+  })
+})
+
+describe('lubricant of joint and step', () => {
+  it('is the same; the one of other parts that the step fits is left alone', () => {
+    const wet = (key: string, kind: 'oil' | 'anti-seize' | 'grease') =>
+      said('joint-lubricant', key, step(key, { lubricant: { kind, text: 'on the studs' } }))
+    expect(wet('glands-on', 'oil')).toEqual(['wrong lubricant'])
+    expect(wet('glands-on', 'anti-seize')).toEqual([])
+    expect(wet('caps-on', 'grease')).toEqual([])
+  })
+})
+
+describe('the instrument of a position', () => {
+  it.each<[string, Partial<Position>, string[]]>([
+    ['a tenth of the tolerance', { limits: { lower: 1, upper: 1.2 }, uncertainty: 0.02 }, []],
+    ['a quarter', { limits: { lower: 1, upper: 1.2 }, uncertainty: 0.05 }, ['doubtful uncertainty']],
+    ['two thirds', { limits: { upper: 0.03 }, uncertainty: 0.02 }, ['wrong uncertainty']],
+    ['no limit to tell', { limits: {}, uncertainty: 5 }, []],
+    ['a lower limit alone', { limits: { lower: 3 }, uncertainty: 1 }, []],
+  ])('%s', (_what, change, expected) => {
+    expect(said('uncertainty-share', first, position(change))).toEqual(expected)
+  })
+})
+
+describe('what is used once', () => {
+  it('is flagged when it comes out, and left alone when it stays in', () => {
+    const kind = (key: string, never?: true) => (sheet: Sheet) => {
+      const part = sheet.parts.find(one => one.key === key)!
+      part.kind = 'o-ring'
+      if (never) part.neverAgain = true
+      else delete part.neverAgain
+    }
+    expect(said('never-again', 'impeller', kind('impeller'))).toEqual(['wrong neverAgain'])
+    expect(said('never-again', 'impeller', kind('impeller', true))).toEqual([])
+    const stays = liftPumpDocument().parts.find(({ key }) =>
+      !liftPumpDocument().steps.some(one => one.removes?.some(piece => piece.part === key)))!.key
+    expect(said('never-again', stays, kind(stays))).toEqual([])
+  })
+})
+
+describe('lifting gear', () => {
+  it.each<[string, string[], string[]]>([
+    ['none', ['spanner 30'], ['danger tools']],
+    ['enough', ['hoist 0.5 t', 'sling'], []],
+    ['too little', ['hoist 0.1 t'], ['danger tools']],
+    ['of unsaid capacity', ['crane and two slings'], []],
+    ['two people, for what is too heavy for two', ['two people'], ['danger tools']],
+  ])('for 186 kg: %s', (_what, tools, expected) => {
+    expect(said('lifting-gear', 'rotor-out', step('rotor-out', { tools }))).toEqual(expected)
+  })
+
+  it('need not be for what one lifts, nor for what two lift together', () => {
+    const heavy = (massKg: number, tools: string[]) => (sheet: Sheet) => {
+      sheet.parts.find(({ key }) => key === 'coupling-guard')!.massKg = massKg
+      step('guard-off', { tools })(sheet)
+    }
+    expect(said('lifting-gear', 'guard-off', heavy(24, []))).toEqual([])
+    expect(said('lifting-gear', 'guard-off', heavy(30, ['two people']))).toEqual([])
+    expect(said('lifting-gear', 'guard-off', heavy(30, []))).toEqual(['danger tools'])
+  })
+})
+
+it('an answer in the sheet, by key, silences just what it answers', () => {
+  const answer = { rule: 'joint-stress', list: 'joints', key: 'cap-joint', reason: 'Waisted studs, maker’s figure', by: 'K. Varga' }
+  const tooMuch = joint({ thread: 'M16', torqueNm: { aim: 195 } })
+  const others = audited(tooMuch).length
+  expect(audited((sheet) => {
+    tooMuch(sheet)
+    sheet.audited = [answer]
+  }).length).toBe(others - 1)
+  expect(audited((sheet) => {
+    tooMuch(sheet)
+    sheet.audited = [{ ...answer, field: 'thread' }]
+  }).length).toBe(others)
+})
+
+it('nothing of the demonstration is lifted without gear', () => {
+  const dangers = demoDocuments.flatMap(sheet => auditSheet(sheet).filter(({ severity }) => severity === 'danger').map(({ key }) => `${sheet.key} ${key}`))
+  expect(dangers).toEqual([])
+})

@@ -1,0 +1,27 @@
+import type { ListName } from '../lists'
+import type { Sheet } from '../schema'
+
+/** danger: can hurt somebody · wrong: cannot be so · doubtful: a practitioner would ask · thin: too little to work from. */
+export type Severity = 'danger' | 'wrong' | 'doubtful' | 'thin'
+
+/** What a rule of the craft has to say of one thing of a sheet. */
+export interface Finding {
+  rule: string
+  severity: Severity
+  list: ListName
+  /** The thing, by its key. */
+  key: string
+  field?: string
+  sentence: string
+  source: string
+}
+
+/** What a rule finds; its name and source are its own. */
+export type Found = Omit<Finding, 'rule' | 'source'>
+
+/** A rule reads the sheet of one machine, its options settled. */
+export interface Rule {
+  name: string
+  source: string
+  find: (sheet: Sheet) => Found[]
+}

@@ -1,0 +1,2 @@
+export { auditSheet } from './audit-sheet'
+export type { Finding, Severity } from './finding'

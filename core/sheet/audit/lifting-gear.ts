@@ -1,0 +1,39 @@
+import type { Sheet, Step } from '../schema'
+import type { Rule } from './finding'
+
+/** What one person, and what two, lift by hand at most. */
+const [BY_HAND_KG, BY_TWO_KG] = [25, 35]
+const TWO = /two people/i
+const GEAR = /hoist|crane|lifting|chain block|sling|jib|gantry|davit|trolley|lift table/i
+/** `hoist 0.5 t`, `crane 2 t`, `sling 100 kg`. */
+const CAPACITY = /(?:hoist|crane|chain block|jib|gantry|davit)\D*?(\d+(?:\.\d+)?)\s*(t|kg)\b/i
+
+/** The heaviest thing that a step moves: one piece, with all that comes away with it as the sheet gives its mass. */
+function massOf(sheet: Sheet, step: Step): number {
+  const moved = [...step.removes ?? [], ...step.refits ?? []]
+  return Math.max(0, ...moved.map(({ part }) => sheet.parts.find(({ key }) => key === part)?.massKg ?? 0))
+}
+
+function capacityOf(step: Step): number | undefined {
+  for (const tool of step.tools ?? []) {
+    const [, figure, unit] = CAPACITY.exec(tool) ?? []
+    if (figure) return Number(figure) * (unit === 't' ? 1000 : 1)
+  }
+  return undefined
+}
+
+/** What is heavier than a person lifts has gear, and the gear carries it. */
+export const liftingGear: Rule = {
+  name: 'lifting-gear',
+  source: 'general practice; site rules and local law on lifting stand above it',
+  find: sheet => sheet.steps.flatMap((step) => {
+    const [massKg, carriesKg] = [massOf(sheet, step), capacityOf(step)]
+    const at = { list: 'steps' as const, key: step.key, field: 'tools', severity: 'danger' as const }
+    if (carriesKg !== undefined && massKg > carriesKg)
+      return [{ ...at, sentence: `"${step.title}": ${massKg} kg on gear for ${carriesKg} kg.` }]
+    const isByTwo = massKg <= BY_TWO_KG && (step.tools ?? []).some(tool => TWO.test(tool))
+    if (massKg > BY_HAND_KG && !isByTwo && !(step.tools ?? []).some(tool => GEAR.test(tool)))
+      return [{ ...at, sentence: `"${step.title}": ${massKg} kg and no lifting gear among its tools.` }]
+    return []
+  }),
+}
