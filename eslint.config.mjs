@@ -24,7 +24,7 @@ const coreKnows = {
   metrology: ['units'],
   fits: ['units', 'metrology'],
   bearings: ['units', 'metrology', 'fits'],
-  fastening: [],
+  fastening: ['units'],
   sheet: ['fastening'],
   teardown: ['sheet'],
   job: ['units', 'metrology', 'fastening', 'sheet', 'teardown'],

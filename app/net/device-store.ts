@@ -1,6 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase, type StoreKey, type StoreNames } from 'idb'
 import { v4 as newId } from 'uuid'
-import type { JobEvent, JobState, Sheet } from '#core'
+import type { JobEvent, JobState, StoredSheet } from '#core'
 import type { JobBundle, LoggedEvent, LogHead, SealedSignature } from '#shared/wire/types'
 
 /** An event that waits on this device to be sent. */
@@ -42,7 +42,7 @@ export interface WaitingPhoto { id: string, job: string, by: string, picture: Bl
 /** An event that the server has acknowledged, kept so that it can be folded anew, and given back should the server lose it. */
 export interface KeptEvent { job: string, seq: number, event: LoggedEvent }
 
-interface KeptSheet { id: string, document: Sheet }
+interface KeptSheet { id: string, document: StoredSheet }
 interface KeptAnswer { key: string, at: string, answer: unknown }
 
 interface DeviceStores extends DBSchema {

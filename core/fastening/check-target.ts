@@ -1,4 +1,5 @@
 import { DomainError } from '../domain-error'
+import { POUND_FORCE_INCH_NM } from '../units'
 import { propertyClass, PROPERTY_CLASSES } from './property-class'
 import { threadSize } from './thread-size'
 import { METRIC } from './thread-tables'
@@ -18,8 +19,7 @@ export interface CheckedTarget {
 }
 
 /** Nut factor T = K F d by how a thread is met: general practice. */
-const DRY = 0.2
-const NUT_FACTORS: Readonly<Record<string, number>> = { 'dry': DRY, 'anti-seize': 0.12 }
+const NUT_FACTORS: Readonly<Record<string, number>> = { 'dry': 0.2, 'anti-seize': 0.12 }
 const WETTED = 0.15
 
 /** The nut factor that a torque is judged with: dry 0.20, anti-seize 0.12, whatever else wets the thread 0.15. */
@@ -27,8 +27,6 @@ export const nutFactorOf = (lubricant: string): number => NUT_FACTORS[lubricant]
 
 /** Shares of proof between which a verdict holds. */
 const [ABSURDLY_LOW, LOW, HIGH, ABSURDLY_HIGH] = [0.02, 0.15, 0.85, 1.2]
-const NM_PER_LBF_IN = 0.1129848
-const NM_PER_LBF_FT = 1.3558179
 
 const verdictOf = (share: number): TargetVerdict =>
   share < ABSURDLY_LOW || share > ABSURDLY_HIGH ? 'absurd' : share < LOW ? 'low' : share > HIGH ? 'high' : 'fits'
@@ -47,13 +45,11 @@ export function checkTarget(target: Target): CheckedTarget {
   if (!(target.torqueNm > 0 && Number.isFinite(target.torqueNm)))
     throw new DomainError('torque.target', 'A torque is a number of newton metres greater than zero.')
   const { note } = propertyClass(target.propertyClass, threadSize(target.thread).nominalMm)
-  const { shareOfProof, preloadN, nutFactor } = loadOf(target)
-  const verdict = verdictOf(shareOfProof)
+  const load = loadOf(target)
+  const verdict = verdictOf(load.shareOfProof)
   return {
+    ...load,
     verdict,
-    shareOfProof,
-    preloadN,
-    nutFactor,
     reasons: [...(verdict === 'absurd' ? likelyReasons(target) : []), ...(note ? [note] : [])],
   }
 }
@@ -75,8 +71,8 @@ function likelyReasons(target: Target): string[] {
     }
   }
   const reasons: string[] = []
-  if (fits({ torqueNm: target.torqueNm * NM_PER_LBF_IN })) reasons.push('The figure fits as lbf·in: the unit may have been mixed up.')
-  if (fits({ torqueNm: target.torqueNm * NM_PER_LBF_FT })) reasons.push('The figure fits as lbf·ft: the unit may have been mixed up.')
+  if (fits({ torqueNm: target.torqueNm * POUND_FORCE_INCH_NM })) reasons.push('The figure fits as lbf·in: the unit may have been mixed up.')
+  if (fits({ torqueNm: target.torqueNm * POUND_FORCE_INCH_NM * 12 })) reasons.push('The figure fits as lbf·ft: the unit may have been mixed up.')
   for (const thread of neighbours(target.thread)) if (fits({ thread })) reasons.push(`The figure fits ${thread}: the size may be another.`)
   const stronger = PROPERTY_CLASSES.filter(name => name !== target.propertyClass && fits({ propertyClass: name }))
   if (stronger.length > 0) reasons.push(`The figure fits class ${stronger.slice(0, 3).join(', ')}.`)

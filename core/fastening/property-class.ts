@@ -1,4 +1,5 @@
 import { DomainError } from '../domain-error'
+import { INCH_MM, PSI_MPA } from '../units'
 
 export interface PropertyClass {
   /** Stress under proof load; of stainless steel Rp0.2. */
@@ -10,13 +11,13 @@ export interface PropertyClass {
   note?: string
 }
 
-const KSI_MPA = 6.894757
+const KSI_MPA = 1000 * PSI_MPA
 
 /** Up to which diameter a row holds, mm, and its proof stress, yield and tensile strength, MPa. */
 interface Row { toMm: number, proofMPa: number, yieldMPa: number, tensileMPa: number }
 const row = (toMm: number, proofMPa: number, yieldMPa: number, tensileMPa: number): Row => ({ toMm, proofMPa, yieldMPa, tensileMPa })
 const inKsi = (toInches: number, proof: number, yielding: number, tensile: number): Row =>
-  row(toInches * 25.4, proof * KSI_MPA, yielding * KSI_MPA, tensile * KSI_MPA)
+  row(toInches * INCH_MM, proof * KSI_MPA, yielding * KSI_MPA, tensile * KSI_MPA)
 
 interface Table { source: string, rows: readonly Row[], fromMm?: number, note?: string }
 const ISO_898 = 'ISO 898-1, table 3'
@@ -33,9 +34,9 @@ const TABLES: Readonly<Record<string, Table>> = {
   '9.8': { source: ISO_898, rows: [row(16, 650, 720, 900)] },
   '10.9': { source: ISO_898, rows: [row(39, 830, 940, 1040)] },
   '12.9': { source: ISO_898, rows: [row(39, 970, 1100, 1220)] },
-  'SAE 2': { source: SAE, fromMm: 6.35, rows: [inKsi(0.75, 55, 57, 74), inKsi(1.5, 33, 36, 60)] },
-  'SAE 5': { source: SAE, fromMm: 6.35, rows: [inKsi(1, 85, 92, 120), inKsi(1.5, 74, 81, 105)] },
-  'SAE 8': { source: SAE, fromMm: 6.35, rows: [inKsi(1.5, 120, 130, 150)] },
+  'SAE 2': { source: SAE, fromMm: INCH_MM / 4, rows: [inKsi(0.75, 55, 57, 74), inKsi(1.5, 33, 36, 60)] },
+  'SAE 5': { source: SAE, fromMm: INCH_MM / 4, rows: [inKsi(1, 85, 92, 120), inKsi(1.5, 74, 81, 105)] },
+  'SAE 8': { source: SAE, fromMm: INCH_MM / 4, rows: [inKsi(1.5, 120, 130, 150)] },
   'A2-70': { ...STAINLESS, rows: [row(39, 450, 450, 700)] },
   'A4-70': { ...STAINLESS, rows: [row(39, 450, 450, 700)] },
   'A4-80': { ...STAINLESS, rows: [row(39, 600, 600, 800)] },

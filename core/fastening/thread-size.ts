@@ -1,4 +1,5 @@
 import { DomainError } from '../domain-error'
+import { INCH_MM } from '../units'
 import { INCH, METRIC } from './thread-tables'
 
 export interface ThreadSize {
@@ -12,8 +13,6 @@ export interface ThreadSize {
   stressAreaMm2: number
   series: 'metric coarse' | 'metric fine' | 'UNC' | 'UNF'
 }
-
-const INCH_MM = 25.4
 
 /**
  * The dimensions of a screw thread by its name. A coarse metric thread needs no pitch; × and x are the same; inch sizes above one are

@@ -18,7 +18,7 @@ import {
   type Verdict,
 } from '../metrology'
 import { mean, withoutDust } from '../numbers'
-import { anglesOf, type Position } from '../sheet'
+import { anglesOf, limitsAt, type Position, type StageLimits } from '../sheet'
 import { formatQuantity } from '../units'
 import type { WorkingLine } from '../working'
 
@@ -72,15 +72,21 @@ const THERMOMETERS_WITHIN_K = 1
  * @param position the position of the sheet, with limits and the uncertainty U (k = 2) of its usual instrument
  * @param values `values[station][plane]` in the SI base of the position's quantity, as the instrument showed them
  * @param how with what, how warm and when it was measured; the usual instrument at 20 °C when left out
+ * @param against the limits that count; those that must hold as left when left out
  * @throws DomainError of `surveyDiameter`, `runOut`, `shaftBow`, `lengthAt20` and `judge`
  * Source: ISO 14253-1 (verdict), ISO 14405-1 (two-point size), ISO 12181-1 (run-out), ISO 1 (20 °C), GUM 5.1.2 (difference of two
  * independent readings).
  * @example assessReading(position, [[70.012, 70.011], [70.010, 70.010], [70.009, 70.008]]).verdict // 'in'
  */
-export function assessReading(position: Position, values: readonly (readonly number[])[], { conditions, at }: TakenHow = {}): Assessment {
+export function assessReading(
+  position: Position,
+  values: readonly (readonly number[])[],
+  { conditions, at }: TakenHow = {},
+  against: StageLimits = limitsAt(position, 'as-left', false),
+): Assessment {
   const u = uncertaintyOf(position, values, conditions)
   const at20 = valuesAt20(position, values, conditions)
-  const { criteria, value, survey, runOut: turned, lines } = METHODS[position.method](position, at20, u)
+  const { criteria, value, survey, runOut: turned, lines } = METHODS[position.method](position, at20, u, against)
   const doubts = doubtsOf(conditions, at)
   const verdict = worstVerdict([...criteria.map(c => c.verdict), ...doubts.length ? ['doubtful' as const] : []])
   return {
@@ -144,36 +150,35 @@ export function uncertaintyOf(
 interface MethodResult { criteria: Criterion[], value: number, survey?: DiameterSurvey, runOut?: RunOutFound, lines: WorkingLine[] }
 type Grid = readonly (readonly number[])[]
 
-const METHODS: Record<Position['method'], (position: Position, values: Grid, u: number) => MethodResult> = {
-  'diameter survey': (position, values, u) => {
+const METHODS: Record<Position['method'], (position: Position, values: Grid, u: number, against: StageLimits) => MethodResult> = {
+  'diameter survey': (_position, values, u, { lower, upper, outOfRoundnessMm, taperMm }) => {
     const survey = surveyDiameter({ readingsMm: values })
-    const { lower, upper } = position.limits
     const criteria = [criterion('Smallest', survey.minMm, lower, upper, u), criterion('Largest', survey.maxMm, lower, upper, u)]
-    if (position.outOfRoundnessMm !== undefined)
-      criteria.push(criterion('Out-of-roundness', survey.outOfRoundnessMm, undefined, position.outOfRoundnessMm, Math.SQRT2 * u))
-    if (position.taperMm !== undefined) criteria.push(criterion('Taper', survey.taperMm, undefined, position.taperMm, Math.SQRT2 * u))
+    if (outOfRoundnessMm !== undefined)
+      criteria.push(criterion('Out-of-roundness', survey.outOfRoundnessMm, undefined, outOfRoundnessMm, Math.SQRT2 * u))
+    if (taperMm !== undefined) criteria.push(criterion('Taper', survey.taperMm, undefined, taperMm, Math.SQRT2 * u))
     return { criteria, value: survey.meanMm, survey, lines: survey.working }
   },
 
-  'values': (position, values, u) => {
+  'values': (position, values, u, { lower, upper }) => {
     const criteria = values.flatMap((row, station) =>
-      row.map((value, plane) => criterion(placeOf(position, station, plane), value, position.limits.lower, position.limits.upper, u)),
+      row.map((value, plane) => criterion(placeOf(position, station, plane), value, lower, upper, u)),
     )
     return { criteria, value: mean(values.flat()), lines: [] }
   },
 
-  'run-out': (position, values, u) => {
+  'run-out': (position, values, u, { lower, upper, bowMm }) => {
     const angles = anglesOf(position)
     const turns = values.map((row, i) => {
       const points = row.map((value, plane) => ({ angleDeg: angles[plane]!, readingUm: withoutDust(value * 1000, 6) }))
       return { station: position.stations[i]!, points, found: runOut(points) }
     })
-    const { atMm, bowMm, limits } = position
+    const { atMm } = position
     const bow = atMm
       ? shaftBow(turns.map(({ found }, i) => ({ atMm: atMm[i]!, eccentricityUm: found.eccentricityUm, phaseDeg: found.phaseDeg })))
       : null
     const criteria = turns.map(({ station, found }) =>
-      criterion(`Total reading, ${station}`, found.tirUm / 1000, limits.lower, limits.upper, u),
+      criterion(`Total reading, ${station}`, found.tirUm / 1000, lower, upper, u),
     )
     if (bow && bowMm !== undefined) criteria.push(criterion('Bow', bow.greatest.bowUm / 1000, undefined, bowMm, u))
     return {

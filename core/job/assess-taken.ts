@@ -1,6 +1,6 @@
 import { worstVerdict, type Criterion } from '../metrology'
 import { withoutDust } from '../numbers'
-import { limitsAt, positionOf, readOf, type Position, type ReadingStage, type Sheet, type StageLimits } from '../sheet'
+import { limitsAt, positionOf, readOf, type ReadingStage, type Sheet, type StageLimits } from '../sheet'
 import { dispositionOf } from './account'
 import {
   assessReading,
@@ -46,7 +46,7 @@ export function assessTaken(sheet: Sheet, state: JobState, taken: Taken): Assess
   const position = positionOf(sheet, taken.position)
   const against = limitsAt(position, taken.stage, dispositionOf(state, position.part)?.disposition === 'reuse')
   const assessment = {
-    ...assessReading(withLimits(position, against), taken.values, taken),
+    ...assessReading(position, taken.values, taken, against),
     against,
     asLeft: against.basis === 'reuse' ? limitsAt(position, 'as-left', false) : null,
   }
@@ -56,12 +56,6 @@ export function assessTaken(sheet: Sheet, state: JobState, taken: Taken): Assess
     ...assessment, verdict: worstVerdict([assessment.verdict, change.verdict]), criteria: [...assessment.criteria, change],
     working: [...assessment.working, verdictLine(position, change)],
   }
-}
-
-function withLimits(position: Position, { basis: _basis, lower, upper, ...form }: StageLimits): Position {
-  const given = Object.fromEntries(Object.entries(form).filter(([, limit]) => limit !== undefined))
-  const { outOfRoundnessMm: _form, taperMm: _taper, bowMm: _bow, ...rest } = position
-  return { ...rest, ...given, limits: { ...(lower === undefined ? {} : { lower }), ...(upper === undefined ? {} : { upper }) } }
 }
 
 /** How far a reading has left the one it must keep to; undefined when it need not, or when that one was never taken. */

@@ -24,9 +24,10 @@ export {
 } from './schema'
 export type { SheetFault } from './machine-faults'
 export { anglesOf } from './plane-angles'
+export { HAND_LIFT_KG, needsLifting } from './lifting'
 export { leaveOut } from './leave-out'
 export { limitsAt, type StageLimits } from './limits-at'
-export { upgradeSheet } from './upgrade-sheet'
+export { upgradeSheet, type StoredSheet } from './upgrade-sheet'
 export { DEPTH_OPTION, fullOptions, sheetForUnit, type UnitOptions } from './sheet-for-unit'
 export { isOnWay, sheetOnWay, type Ways } from './sheet-on-way'
 export {

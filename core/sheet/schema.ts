@@ -4,15 +4,13 @@ import type { Outline } from './schema-machine'
 import { Assembly, Axis, DryZone, Fit, Joint, Mark, Option, Part, Position } from './schema-machine'
 import type { HandCheck, LadderRung } from './schema-work'
 import { Choice, Step } from './schema-work'
+import { SHEET_FORMAT } from './terms'
 
 /*
  * The machine sheet as one document: everything that Needler knows about one kind of machine. The types of the program and
  * the published JSON Schema (docs/sheet.schema.json) both come from these definitions; `checkSheet` adds what a schema
  * cannot say (references, cycles, counts).
  */
-
-/** The format of today; an earlier one is brought up by `upgradeSheet`. */
-export const SHEET_FORMAT = 'needler-sheet/2'
 
 const Answer = object({ rule: Key, list: Line, key: Line, field: Type.Optional(Line), reason: Text, by: Line })
 

@@ -1,5 +1,8 @@
 // The closed lists of words a sheet may use; apart from the schema, so that a screen can have them without it.
 
+/** The format of today; an earlier one is brought up by `upgradeSheet`. */
+export const SHEET_FORMAT = 'needler-sheet/2'
+
 export const LIMBS = ['off', 'floor', 'on'] as const
 export const STAGES = [
   'make-safe', 'prepare', 'as-found', 'mark', 'take-apart',

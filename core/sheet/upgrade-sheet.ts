@@ -1,10 +1,12 @@
 import { threadSize } from '../fastening'
 import type { Joint, Sheet } from './schema'
-import { SHEET_FORMAT } from './schema'
-import type { LUBRICANTS, PATTERNS } from './terms'
+import { SHEET_FORMAT, type LUBRICANTS, type PATTERNS } from './terms'
 
 type Lubricant = (typeof LUBRICANTS)[number]
 type Pattern = (typeof PATTERNS)[number]
+
+/** A released sheet as it is stored, of this format or an earlier one: `upgradeSheet` makes it one that can be used. */
+export interface StoredSheet { readonly format: string }
 
 /** A joint as format 1 had it. */
 interface Joint1 { thread?: string, torqueNm?: number, pattern?: string, lubricant?: string, note?: string }
@@ -17,7 +19,7 @@ interface Joint1 { thread?: string, torqueNm?: number, pattern?: string, lubrica
  * @returns a new document where something changes; the one given is never changed
  * @example upgradeSheet({ format: 'needler-sheet/1', joints: [{ thread: 'M14 × 1.5', torqueNm: 150, … }], … })
  */
-export function upgradeSheet(document: Sheet): Sheet
+export function upgradeSheet(document: StoredSheet): Sheet
 export function upgradeSheet(document: unknown): unknown
 export function upgradeSheet(document: unknown): unknown {
   if (!isRecord(document) || document.format !== 'needler-sheet/1') return document

@@ -1,7 +1,6 @@
 export { groupByAssembly, type VeeGroup } from './assemblies'
 export { cutTo } from './cut-to'
 export { dryWarnings, type DryWarning } from './dry-zones'
-export { HAND_LIFT_KG, needsLifting } from './lifting'
 export { aboveFrom, missingBefore, nextSteps, reopenedBy, standingOn } from './next-steps'
 export { atHand, partAccount, type PartLine } from './part-account'
 export { isDone, PLACES, sheetNow, type PartMove, type Progress } from './progress'

@@ -45,12 +45,12 @@ const unit = (symbol: string, factor: number, spellings: readonly string[] = [],
 
 // Exact by definition: 1 in = 25.4 mm and 1 lb = 0.453 592 37 kg (international yard and pound, 1959);
 // 1 lbf = 0.453 592 37 × 9.806 65 N with standard gravity (ISO 80000-3).
-const INCH_MM = 25.4
+export const INCH_MM = 25.4
 const POUND_KG = 0.45359237
 const STANDARD_GRAVITY = 9.80665
 const POUND_FORCE_N = POUND_KG * STANDARD_GRAVITY
-const POUND_FORCE_INCH_NM = POUND_FORCE_N * INCH_MM / 1000
-const PSI_MPA = POUND_FORCE_N / (INCH_MM * INCH_MM)
+export const POUND_FORCE_INCH_NM = POUND_FORCE_N * INCH_MM / 1000
+export const PSI_MPA = POUND_FORCE_N / (INCH_MM * INCH_MM)
 
 export const KINDS: Readonly<Record<QuantityKind, Kind>> = {
   length: {

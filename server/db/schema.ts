@@ -21,7 +21,7 @@ import {
   uuid,
   varchar,
 } from 'drizzle-orm/pg-core'
-import type { JobSetup, JobState, QuantityKind, Sheet } from '#core'
+import type { JobSetup, JobState, QuantityKind, StoredSheet } from '#core'
 import { ROLES } from '#shared/rights'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, precision: 3, mode: 'date' })
@@ -117,7 +117,7 @@ export const sheet = pgTable('sheet', {
   key: text().notNull(),
   revision: integer().notNull(),
   title: text().notNull(),
-  document: jsonb().$type<Sheet>().notNull(),
+  document: jsonb().$type<StoredSheet>().notNull(),
   releasedAt: moment('released_at').notNull().defaultNow(),
 }, table => [unique('sheet_key_revision').on(table.key, table.revision)])
 

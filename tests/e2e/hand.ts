@@ -15,21 +15,11 @@ const controlOf = (element: Element): Element =>
   ?? element.closest('a, button, input, textarea, summary, [tabindex]:not([tabindex="-1"])')
   ?? element
 
-/** A menu that has unfolded: arrows go through it. */
-async function chooseItem(item: Locator): Promise<void> {
-  const keyboard = item.page().keyboard
-  await item.waitFor()
-  for (let i = 0; i < REACH && !(await item.evaluate(element => element === document.activeElement)); i++) await keyboard.press('ArrowDown')
-  await keyboard.press('Enter')
-}
-
-async function chooseOption(option: Locator): Promise<void> {
-  const keyboard = option.page().keyboard
-  await option.waitFor()
-  for (let i = 0; i < REACH; i++) {
-    if (await option.evaluate(element => element.classList.contains('is-hovering'))) break
-    await keyboard.press('ArrowDown')
-  }
+/** A menu or list that has unfolded: arrows go through it; the focus is on the item, or the list shows where it is. */
+async function byArrows(item: Locator): Promise<void> {
+  const { keyboard } = item.page()
+  const isThere = () => item.evaluate(element => element === document.activeElement || element.classList.contains('is-hovering'))
+  for (let i = 0; i < REACH && !(await isThere()); i++) await keyboard.press('ArrowDown')
   await keyboard.press('Enter')
 }
 
@@ -37,9 +27,7 @@ async function chooseOption(option: Locator): Promise<void> {
 async function byKeyboard(target: Locator): Promise<void> {
   const keyboard = target.page().keyboard
   await target.waitFor()
-  const role = await target.getAttribute('role')
-  if (role === 'option') return chooseOption(target)
-  if (role === 'menuitem') return chooseItem(target)
+  if (['option', 'menuitem'].includes(await target.getAttribute('role') ?? '')) return byArrows(target)
   const control = await target.evaluateHandle(controlOf)
   const type = await control.evaluate(element => element instanceof HTMLInputElement ? element.type : '')
   const isThere = () => control.evaluate((element) => {

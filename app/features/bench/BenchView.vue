@@ -24,19 +24,15 @@ onMounted(() => {
   afterPaint(() => { stepShown.value = true })
 })
 /** Where the bench is longer than the screen, a step that is chosen further down comes into sight. */
-const around = ref<HTMLElement>()
 watch(() => bench.shown.value?.key, () => {
-  const top = around.value?.querySelector('.step')?.getBoundingClientRect().top ?? 0
-  if (top < 0) around.value?.scrollIntoView()
+  const panel = step.value?.$el as HTMLElement | undefined
+  if (panel && panel.getBoundingClientRect().top < 0) panel.scrollIntoView()
 })
 useKeys(bench, { note: () => step.value?.note(), help: () => { helping.value = true } })
 </script>
 
 <template>
-  <div
-    ref="around"
-    class="bench"
-  >
+  <div class="bench">
     <h1 class="visually-hidden">
       Bench: job {{ job.meta.number }} on {{ job.meta.unitTag }}
     </h1>

@@ -26,7 +26,6 @@ const PHONE = [
   { key: 'bench', title: 'On the bench', width: 196, dataKey: 'tag', class: 'bench' },
 ]
 const columnsFor = (width: number) => width < PHONE_PX ? PHONE : width < NARROW_PX ? NARROW : WIDE
-const rows = computed(() => [...units])
 
 const DAY_MS = 86_400_000
 /** The due day in words, and whether it needs somebody now. */
@@ -36,6 +35,8 @@ function due(day: string | null): { text: string, state: 'late' | 'soon' | 'far'
   if (days < 0) return { text: `${-days} d late`, state: 'late' }
   return { text: `in ${days} d`, state: days <= 14 ? 'soon' : 'far' }
 }
+/** The due day is worked out once a row, not at each look of its cells. */
+const rows = computed(() => units.map(unit => ({ ...unit, due: due(unit.nextDue) })))
 const hours = ({ runningHours }: UnitRow) => runningHours ? runningHours.toLocaleString('en').replaceAll(',', '\u202f') : '—'
 </script>
 
@@ -76,8 +77,8 @@ const hours = ({ runningHours }: UnitRow) => runningHours ? runningHours.toLocal
               </NuxtLink>
               <span
                 class="due"
-                :class="due(unit.nextDue).state"
-              >{{ due(unit.nextDue).text }}</span>
+                :class="unit.due.state"
+              >{{ unit.due.text }}</span>
               <span class="words">{{ unit.name }}</span>
             </div>
             <span
@@ -99,13 +100,13 @@ const hours = ({ runningHours }: UnitRow) => runningHours ? runningHours.toLocal
             <span
               v-else-if="column.key === 'due'"
               class="due"
-              :class="due(unit.nextDue).state"
+              :class="unit.due.state"
             >
               <Icon
-                v-if="due(unit.nextDue).state !== 'far'"
-                :name="due(unit.nextDue).state === 'late' ? 'ph:warning-diamond' : 'ph:clock'"
+                v-if="unit.due.state !== 'far'"
+                :name="unit.due.state === 'late' ? 'ph:warning-diamond' : 'ph:clock'"
               />
-              {{ due(unit.nextDue).text }}
+              {{ unit.due.text }}
             </span>
             <OpenJob
               v-else-if="unit.openJob"

@@ -1,3 +1,4 @@
+import { jointOf, partOf } from '../sheet-index'
 import type { Rule } from './finding'
 
 /** A joint and the step that tightens it say the same of the thread: another lubricant is another preload. */
@@ -5,11 +6,12 @@ export const jointLubricant: Rule = {
   name: 'joint-lubricant',
   source: 'general practice: the torque of a joint belongs to its lubricant',
   find: sheet => sheet.steps.flatMap((step) => {
-    const joint = sheet.joints.find(({ key }) => key === step.tightens)
-    const [ofJoint, ofStep] = [joint?.lubricant.kind, step.lubricant?.kind]
+    if (!step.tightens) return []
+    const joint = jointOf(sheet, step.tightens)
+    const [ofJoint, ofStep] = [joint.lubricant.kind, step.lubricant?.kind]
     // A step that fits other things as well may name the lubricant of those.
-    const isOnlyFasteners = (step.refits ?? []).every(({ part }) => sheet.parts.find(({ key }) => key === part)?.kind === 'fastener')
-    if (!joint || !ofJoint || !ofStep || ofJoint === ofStep || !isOnlyFasteners) return []
+    const isOnlyFasteners = (step.refits ?? []).every(({ part }) => partOf(sheet, part).kind === 'fastener')
+    if (!ofJoint || !ofStep || ofJoint === ofStep || !isOnlyFasteners) return []
     return [{
       list: 'steps' as const,
       key: step.key,

@@ -1,17 +1,19 @@
+import { HAND_LIFT_KG } from '../lifting'
 import type { Sheet, Step } from '../schema'
+import { partOf } from '../sheet-index'
 import type { Rule } from './finding'
 
-/** What one person, and what two, lift by hand at most. */
-const [BY_HAND_KG, BY_TWO_KG] = [25, 35]
+/** What two people lift by hand at most. */
+const BY_TWO_KG = 35
 const TWO = /two people/i
 const GEAR = /hoist|crane|lifting|chain block|sling|jib|gantry|davit|trolley|lift table/i
 /** `hoist 0.5 t`, `crane 2 t`, `sling 100 kg`. */
 const CAPACITY = /(?:hoist|crane|chain block|jib|gantry|davit)\D*?(\d+(?:\.\d+)?)\s*(t|kg)\b/i
 
-/** The heaviest thing that a step moves: one piece, with all that comes away with it as the sheet gives its mass. */
+/** The heaviest piece that a step moves. */
 function massOf(sheet: Sheet, step: Step): number {
   const moved = [...step.removes ?? [], ...step.refits ?? []]
-  return Math.max(0, ...moved.map(({ part }) => sheet.parts.find(({ key }) => key === part)?.massKg ?? 0))
+  return Math.max(0, ...moved.map(({ part }) => partOf(sheet, part).massKg ?? 0))
 }
 
 function capacityOf(step: Step): number | undefined {
@@ -27,12 +29,13 @@ export const liftingGear: Rule = {
   name: 'lifting-gear',
   source: 'general practice; site rules and local law on lifting stand above it',
   find: sheet => sheet.steps.flatMap((step) => {
+    const tools = step.tools ?? []
     const [massKg, carriesKg] = [massOf(sheet, step), capacityOf(step)]
     const at = { list: 'steps' as const, key: step.key, field: 'tools', severity: 'danger' as const }
     if (carriesKg !== undefined && massKg > carriesKg)
       return [{ ...at, sentence: `"${step.title}": ${massKg} kg on gear for ${carriesKg} kg.` }]
-    const isByTwo = massKg <= BY_TWO_KG && (step.tools ?? []).some(tool => TWO.test(tool))
-    if (massKg > BY_HAND_KG && !isByTwo && !(step.tools ?? []).some(tool => GEAR.test(tool)))
+    const isByTwo = massKg <= BY_TWO_KG && tools.some(tool => TWO.test(tool))
+    if (massKg > HAND_LIFT_KG && !isByTwo && !tools.some(tool => GEAR.test(tool)))
       return [{ ...at, sentence: `"${step.title}": ${massKg} kg and no lifting gear among its tools.` }]
     return []
   }),

@@ -21,9 +21,10 @@ const limits = computed(() => {
 })
 /** A worn part is judged by how far it may have worn; what must hold as left stands beside it. */
 const asLeft = computed(() => {
-  const { asLeft, survey } = assessment
-  const isSize = !survey || ['Smallest', 'Largest'].includes(deciding.value.label)
-  return asLeft && isSize ? { lower: asLeft.lower ?? null, upper: asLeft.upper ?? null } : null
+  const { asLeft, against } = assessment
+  // Form, a bow, a change since another reading have limits of their own.
+  const isJudgedByIt = deciding.value.lower === (against.lower ?? null) && deciding.value.upper === (against.upper ?? null)
+  return asLeft && isJudgedByIt ? { lower: asLeft.lower ?? null, upper: asLeft.upper ?? null } : null
 })
 const inWords = ({ lower, upper }: { lower: number | null, upper: number | null }) =>
   [lower === null ? '' : `from ${show(lower)}`, upper === null ? '' : `to ${show(upper)}`].filter(Boolean).join(' ')

@@ -1,4 +1,4 @@
-import type { Part } from '../sheet'
+import type { Part } from './schema'
 
 /** What one person lifts by hand at most, kg; the reference mass of ISO 11228-1 for the working population. Site rules stand above it. */
 export const HAND_LIFT_KG = 25
