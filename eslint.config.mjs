@@ -61,7 +61,7 @@ export default withNuxt(
     files: ['core/sheet/audit/*.ts'],
     ignores: ['core/**/*.test.ts'],
     rules: forbid(nothingOutside, {
-      regex: '^\\.\\./index|^\\.\\.$|^\\.\\./\\.\\./(?!fastening|domain-error)',
+      regex: '^\\.\\./index|^\\.\\.$|^\\.\\./\\.\\./(?!fastening|fits|materials|domain-error)',
       message: 'The rules of the audit know the sheet, file by file, and what computes.',
     }),
   },

@@ -90,7 +90,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     openedDaysAgo: 2,
     technician: 'okafor',
     lead: 'brandt',
-    steps: 20,
+    steps: 21,
     wear: 0.9,
     replaced: SEAL_PARTS,
     notes: { 'drain-oil': 'Drive end clear. Non-drive end slightly milky, about a spoon of water.' },
@@ -101,7 +101,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     openedDaysAgo: 5,
     technician: 'lindqvist',
     lead: 'nakamura',
-    steps: 41,
+    steps: 44,
     wear: 0.6,
     replaced: SEAL_PARTS,
   },
@@ -111,7 +111,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     openedDaysAgo: 8,
     technician: 'marsh',
     lead: 'brandt',
-    steps: 60,
+    steps: 64,
     wear: 0.5,
     replaced: [...SEAL_PARTS, 'shaft-sleeves'],
   },
@@ -131,7 +131,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     openedDaysAgo: 1,
     technician: 'lindqvist',
     lead: 'nakamura',
-    steps: 12,
+    steps: 14,
     wear: 0.5,
     replaced: [],
   },
@@ -169,7 +169,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     openedDaysAgo: 3,
     technician: 'okafor',
     lead: 'nakamura',
-    steps: 27,
+    steps: 36,
     wear: 0.5,
     replaced: ['ring-pins', 'ring-rollers'],
   },
@@ -179,7 +179,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     openedDaysAgo: 0,
     technician: 'lindqvist',
     lead: 'brandt',
-    steps: 31,
+    steps: 37,
     wear: 0.5,
     replaced: [],
   },
@@ -190,7 +190,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     openedDaysAgo: 9,
     technician: 'okafor',
     lead: 'brandt',
-    steps: 36,
+    steps: 41,
     wear: 0.4,
     replaced: ['seal-ring', 'seal-mating', 'big-end-shells'],
   },
@@ -200,7 +200,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     openedDaysAgo: 1,
     technician: 'duarte',
     lead: 'brandt',
-    steps: 17,
+    steps: 15,
     wear: 0.9,
     replaced: ['thrust-bearing'],
   },
@@ -221,7 +221,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     openedDaysAgo: 2,
     technician: 'duarte',
     lead: 'brandt',
-    steps: 30,
+    steps: 34,
     wear: 0.6,
     replaced: ['vanes', 'seals'],
   },
@@ -243,7 +243,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     partC: 27,
     technician: 'lindqvist',
     lead: 'brandt',
-    steps: 30,
+    steps: 31,
     wear: 0.7,
     replaced: [],
   },
@@ -254,7 +254,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     openedDaysAgo: 1,
     technician: 'okafor',
     lead: 'nakamura',
-    steps: 21,
+    steps: 22,
     wear: 0.5,
     replaced: ['float-seals'],
   },
@@ -265,7 +265,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     openedDaysAgo: 4,
     technician: 'marsh',
     lead: 'brandt',
-    steps: 33,
+    steps: 39,
     wear: 0.7,
     replaced: ['sleeves', 'wear-rings'],
   },
@@ -276,7 +276,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     technician: 'duarte',
     lead: 'nakamura',
     depth: 'failure-analysis',
-    steps: 9,
+    steps: 12,
     wear: 0.6,
     replaced: ['brushes'],
   },
@@ -400,7 +400,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     wear: 0.3,
     replaced: ['rod-seals'],
   },
-  { tag: 'CV-571', reason: 'Slow strokes', openedDaysAgo: 0, technician: 'duarte', lead: 'nakamura', steps: 37, wear: 0.4, replaced: [] },
+  { tag: 'CV-571', reason: 'Slow strokes', openedDaysAgo: 0, technician: 'duarte', lead: 'nakamura', steps: 40, wear: 0.4, replaced: [] },
 ]
 
 /** What would be read and replaced on this machine. */
@@ -437,29 +437,41 @@ function measuredWith(
   }
 }
 
-/** Readings that lie inside the limits as left, and wander towards the worn limit with the wear as found. */
+/** What a position is new, and how far towards its limit of wear it has gone at that share of the way. */
+function centreOf({ limits: { lower, upper }, reuse, quantity }: Position, share: number): { centre: number, width: number } {
+  const low = lower ?? (upper !== undefined ? Math.min(0, upper * 0.2) : 0)
+  const high = upper ?? (quantity === 'share' ? 97 : low * 1.5 + 1)
+  const width = high - low
+  const grows = reuse?.upper !== undefined && reuse.upper > high
+  const shrinks = reuse?.lower !== undefined && reuse.lower < low
+  if (grows) return { centre: low + 0.45 * width + share * (reuse.upper! - low - 0.45 * width), width }
+  if (shrinks) return { centre: high - 0.45 * width - share * (high - 0.45 * width - reuse.lower!), width }
+  return { centre: low + width * (0.45 + 0.5 * share), width }
+}
+
+/** Readings that lie inside the limits as left, and wander towards what may have worn with the wear as found. */
 function wornTruth(sheet: Sheet, { wear, replaced, notes }: DemoJob, noise: () => number): MachineTruth {
   return {
     replaced,
     ...(notes ? { notes } : {}),
     measure(key, stage) {
       const position = positionOf(sheet, key)
-      const { method, quantity, limits: { lower, upper }, stations, planes, uncertainty } = position
-      const low = lower ?? (upper !== undefined ? Math.min(0, upper * 0.2) : 0)
-      const high = upper ?? (quantity === 'share' ? 97 : low * 1.5 + 1)
-      if (method === 'run-out')
+      const { method, limits, reuse, stations, planes, uncertainty } = position
+      // What must not change by closing did not.
+      const worn = (readOf(sheet, key, stage)?.keeps?.stage ?? stage) === 'as-found'
+      if (method === 'run-out') {
+        const most = (worn ? reuse?.upper : undefined) ?? limits.upper ?? 0.02
         return stations.map((_, i) =>
           turnOf(
             position,
-            high * (0.25 + 0.6 * wear) * (1 - Math.abs((2 * i) / Math.max(1, stations.length - 1) - 1) * 0.7),
+            most * (0.25 + 0.6 * (worn ? wear : 0.2)) * (1 - Math.abs((2 * i) / Math.max(1, stations.length - 1) - 1) * 0.7),
             55 + noise() * 12,
-            Math.abs(noise()) * high * 0.04,
+            Math.abs(noise()) * most * 0.04,
           ),
         )
-      // What must not change by closing did not.
-      const worn = (readOf(sheet, key, stage)?.keeps?.stage ?? stage) === 'as-found'
-      const centre = low + (high - low) * (!worn ? 0.45 : 0.35 + 0.6 * wear)
-      const spread = Math.min((high - low) * 0.03, uncertainty * 2)
+      }
+      const { centre, width } = centreOf(position, worn ? 0.9 * wear : 0)
+      const spread = Math.min(width * 0.03, uncertainty * 2)
       return stations.map(() => planes.map(() => centre + noise() * spread))
     },
   }
@@ -470,6 +482,7 @@ export function liftPumpTruth(sheet: Sheet, job: Pick<DemoJob, 'wear' | 'replace
   const survey = (centre: number, spread: number, taper: number) =>
     [-1, 0, 1].map(station => [0, 1].map(plane => centre + station * taper / 2 + (plane ? spread : 0) + noise() * 0.0008))
   const pair = (mean: number, spread: number) => [[mean + noise() * spread], [mean + noise() * spread]]
+  const pairs = (mean: number, spread: number) => [0, 1].map(() => [0, 1].map(() => mean + noise() * spread))
   return {
     replaced: job.replaced,
     ...(job.notes ? { notes: job.notes } : {}),
@@ -484,7 +497,7 @@ export function liftPumpTruth(sheet: Sheet, job: Pick<DemoJob, 'wear' | 'replace
         case 'alignment':
           return [[0.02 + 0.07 * wear * noise()], [0.01 + 0.03 * wear]]
         case 'ring-clearance':
-          return pair(0.44 + 0.36 * (newRings ? 0 : job.wear), 0.02)
+          return pair(0.46 + 0.4 * (newRings ? 0 : job.wear), 0.02)
         case 'seal-setting':
           return pair(41.5, 0.1 + 0.15 * wear)
         case 'seat-de':
@@ -500,11 +513,27 @@ export function liftPumpTruth(sheet: Sheet, job: Pick<DemoJob, 'wear' | 'replace
             turnOf(positionOf(sheet, position), tir * (0.6 + wear), 130 + noise() * 9, Math.abs(noise()) * 0.002),
           )
         case 'impeller-hubs':
-          return [0, 1].map(() => [0, 1].map(plane => 262.98 - 0.09 * wear - plane * 0.03 * wear + noise() * 0.01))
+          return [0, 1].map(() => [0, 1].map(plane => 263 - 0.2 * wear - plane * 0.03 * wear + noise() * 0.01))
+        case 'ring-bores':
+          return pairs(263.5 + 0.22 * (newRings ? 0 : job.wear), 0.015)
+        case 'bushing-bore':
+          return pairs(100.32 + 0.14 * wear, 0.008)
+        case 'sleeve-outside':
+          return pairs(99.982 - 0.06 * wear, 0.004)
+        case 'o-ring-section':
+          return [3.94, 3.92, 4.86, 4.88, 3.9, 3.93].map(newMm => [newMm - 0.35 * job.wear + noise() * 0.02])
         case 'bearing-temperature':
-          return pair(58, 4)
+          return [0, 1].map(() => [41, 52, 57].map(steadyC => steadyC + noise() * 2.5))
         case 'casing-pressure':
-          return [[0.605 + noise() * 0.015]]
+          return [[0.715 + noise() * 0.012]]
+        case 'suction-pressure':
+          return [[0.041 + noise() * 0.004]]
+        case 'vibration':
+          return [0, 1].map(() => [1.9, 1.6, 1.2].map(mmPerS => mmPerS + noise() * 0.3))
+        case 'motor-current':
+          return [[288 + noise() * 4], [291 + noise() * 4], [286 + noise() * 4]]
+        case 'seal-leak':
+          return [[0], [1]]
         default:
           throw new Error(`The demonstration knows no reading for ${position}.`)
       }

@@ -101,12 +101,24 @@ async function keepDrawn(db: Database, person: Person, of: { job: string, photo:
   }
 }
 
+/** Work is done on the day shift, local time. */
+const [SHIFT_BEGINS, SHIFT_ENDS] = [7, 17]
+
+/** The same time where somebody works then, or else the beginning of the next shift. */
+function inShift(ms: number): number {
+  const time = new Date(ms)
+  if (time.getHours() >= SHIFT_BEGINS && time.getHours() < SHIFT_ENDS) return ms
+  if (time.getHours() >= SHIFT_ENDS) time.setDate(time.getDate() + 1)
+  return time.setHours(SHIFT_BEGINS, 12, 0, 0)
+}
+
 async function playJob(db: Database, demoJob: DemoJob, people: ReadonlyMap<string, Person>, now: Date, index: number): Promise<void> {
   const technician = people.get(demoJob.technician)!
   const lead = people.get(demoJob.lead)!
   const device = randomUUID()
   const { tag, reason, depth, target } = demoJob
-  const openedAt = now.getTime() - demoJob.openedDaysAgo * DAY_MS - 4 * 3_600_000
+  const longAgo = now.getTime() - demoJob.openedDaysAgo * DAY_MS - 4 * 3_600_000
+  const openedAt = demoJob.openedDaysAgo > 0 ? inShift(longAgo - DAY_MS / 2) : longAgo
   const { id: jobId } = await startJob(db, technician, { tag, reason, depth, target, device, happenedAt: new Date(openedAt) })
   let live = await loadLiveJob(db, technician, jobId, { fresh: true })
   // The same believable scatter at every seeding.
@@ -134,10 +146,14 @@ async function playJob(db: Database, demoJob: DemoJob, people: ReadonlyMap<strin
   }
   while (stepsLeft(live.state) > 0 && Object.keys(live.state.done).length < (demoJob.steps ?? Infinity)) {
     const step = nextSteps(live.sheet, live.state)[0]!
-    clock += strideMs
+    // What began a moment ago is told in one go, whatever the hour of the seeding.
+    const next = inShift(clock + strideMs)
+    const mustFit = (stepsLeft(live.state) + 2) * strideMs
+    clock = next + mustFit < now.getTime() ? next : clock + strideMs
     const wait = runningWait(live.sheet, live.state, step, new Date(clock).toISOString())
     // A wait that would end in the future is cut short with a reason; any other is sat out.
-    if (wait && Date.parse(wait.endsAt) < now.getTime()) clock = Date.parse(wait.endsAt)
+    const endsAt = wait ? Date.parse(wait.endsAt) : now.getTime()
+    if (endsAt < now.getTime()) clock = inShift(endsAt) < now.getTime() ? inShift(endsAt) : endsAt
     for (let deeds = 0; !live.state.done[step.key]; deeds++) {
       if (deeds > MOST_DEEDS_A_STEP) throw new Error(`The demonstration goes round in circles at ${tag}, ${step.key}.`)
       await deed(nextDeed(live.sheet, live.state, step, truth, { at: new Date(clock), newId: randomUUID }))

@@ -45,6 +45,8 @@ const trail = computed(() => {
     ]
   }
   if (isWorking) return [{ text: 'Yard', to: '/' }, { text: 'Workings', to: '/workings' }]
+  if (route.path === '/sheets') return [{ text: 'Yard', to: '/' }, { text: 'Sheets', to: '/sheets' }]
+  if (route.path.startsWith('/sheets/')) return [{ text: 'Sheets', to: '/sheets' }, { text: String(route.params.key), to: route.path }]
   if (route.path.startsWith('/units/')) return [{ text: 'Yard', to: '/' }, { text: String(route.params.tag), to: route.path }]
   return []
 })
@@ -120,6 +122,14 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
       >
         {{ outbox.setAside.length ? `${outbox.setAside.length} set aside` : 'left here' }}
       </button>
+      <NuxtLink
+        v-if="session.person"
+        to="/sheets"
+        class="bar-button workings"
+        title="How each kind of machine is built and overhauled"
+      >
+        <Icon name="ph:book-open-text" /> <span>Sheets</span>
+      </NuxtLink>
       <NuxtLink
         v-if="session.person"
         to="/workings"

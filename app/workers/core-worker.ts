@@ -1,8 +1,9 @@
-import { operatingClearance, type OperatingClearance, type OperatingClearanceInput } from '#core'
+import { auditSheet, operatingClearance, type Finding, type OperatingClearance, type OperatingClearanceInput, type Sheet } from '#core'
 import { serve } from './protocol'
 
 export interface CoreTasks {
   operatingClearance: { input: OperatingClearanceInput, result: OperatingClearance }
+  auditSheet: { input: Sheet, result: Finding[] }
 }
 
-serve<CoreTasks>({ operatingClearance: input => operatingClearance(input) })
+serve<CoreTasks>({ operatingClearance: input => operatingClearance(input), auditSheet: sheet => auditSheet(sheet) })

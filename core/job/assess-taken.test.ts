@@ -104,7 +104,7 @@ describe('what a bench may not write down', () => {
   it('refuses the temperature of what is no length, and one that nobody measures at', () => {
     const temperature = { partC: 30, instrumentC: 20, alphaPart: 11.5e-6, alphaInstrument: 11.5e-6 }
     expect(
-      refused({ position: 'vibration', stage: 'as-left', values: [[2], [2]], typed: [['2'], ['2']], conditions: { temperature } }),
+      refused({ position: 'run-current', stage: 'as-left', values: [[42], [42]], typed: [['42'], ['42']], conditions: { temperature } }),
     ).toBe('reading.no-length')
     const seat = {
       position: 'seat-de',
@@ -112,17 +112,19 @@ describe('what a bench may not write down', () => {
       values: [
         [55.02, 55.02],
         [55.02, 55.02],
+        [55.02, 55.02],
       ],
       typed: [
         ['55.02', '55,02'],
         ['55.02 mm', '55.02'],
+        ['55.02', '55.02'],
       ],
     }
     expect(refused({ ...seat, conditions: { temperature } })).toBeNull()
     expect(refused({ ...seat, conditions: { temperature: { ...temperature, partC: 900 } } })).toBe('temperature.input')
     // What stands as typed beside a value must be that value.
-    expect(refused({ ...seat, typed: [['55.02', '55.02'], ['55.02', '55.05']] })).toBe('reading.typed')
-    expect(refused({ ...seat, typed: [['55.02', '55.02'], ['55.02', 'good']] })).toBe('reading.typed')
+    expect(refused({ ...seat, typed: [...seat.typed.slice(1), ['55.02', '55.05']] })).toBe('reading.typed')
+    expect(refused({ ...seat, typed: [...seat.typed.slice(1), ['55.02', 'good']] })).toBe('reading.typed')
   })
 })
 
@@ -139,7 +141,7 @@ describe('limits by stage', () => {
   it('judge as found by how far it may have worn, as left by what must hold, and say which', () => {
     expect(taken('as-found')).toMatchObject({ verdict: 'in', against: { upper: 0.7, basis: 'reuse' }, asLeft: { upper: 0.5 } })
     expect(taken('as-left')).toMatchObject({ verdict: 'out', against: { upper: 0.5, basis: 'limits' }, asLeft: null })
-    expect(assessTaken(gear, openJob(gear), { position: 'float-wheel', stage: 'as-found', values: [[0.4], [0.4], [0.4]] }).asLeft).toBeNull()
+    expect(assessTaken(gear, openJob(gear), { position: 'float-open', stage: 'as-found', values: [[0.4], [0.4], [0.4]] }).asLeft).toBeNull()
   })
 
   it('judge what was put back worn by decision as it was found', () => {

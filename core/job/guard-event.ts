@@ -73,10 +73,11 @@ function unknownReference(sheet: Sheet, event: JobEvent): Refusal | null {
     part?: string
     position?: string
     choice?: string
+    envelope?: string
     counted?: { part: string }[]
   }
   const index = indexOf(sheet).of
-  for (const kind of ['step', 'mark', 'part', 'position', 'choice'] as const) {
+  for (const kind of ['step', 'mark', 'part', 'position', 'choice', 'envelope'] as const) {
     const key = body[kind]
     if (key !== undefined && !index[kind].has(key)) return refuse('job.unknown-reference', `The sheet of this job has no ${kind} "${key}".`)
   }

@@ -19,7 +19,7 @@ describe('marks that would not last', () => {
       bench.try('mark-made', { mark: 'MK-7', way: 'felt pen', angleDeg: 90 })
       expect(markRisks(bench.sheet, bench.state).map(risk => risk.mark.key)).toEqual(['MK-7'])
       bench.try('step-done', { step: 'mark-impeller' })
-      bench.workTo('seal-look').tick('impeller-off').tick('seal-look')
+      bench.workTo('seal-look').tick('impeller-off').tick('seal-look').tick('o-rings-look')
       expect(bench.duties('clean-rotor')).toEqual(['secure mark'])
       expect(bench.try('step-done', { step: 'clean-rotor' })).toBe('step.duties-open')
       expect(

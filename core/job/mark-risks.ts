@@ -1,17 +1,8 @@
 import { capital } from '../capital'
-import { indexOf, markOf, partOf, type Mark, type MarkWay, type Sheet, type Step, type Treatment } from '../sheet'
+import { indexOf, markOf, partOf, PERISHES, type Mark, type MarkWay, type Sheet, type Step } from '../sheet'
 import { isDone, sheetNow } from '../teardown'
 import { markMade } from './marks-made'
 import type { JobState } from './state'
-
-/** What each way of marking does not survive (general practice; a photo or a punch is the way out). */
-const PERISHES: Readonly<Record<MarkWay, readonly Treatment[]>> = {
-  'felt pen': ['wipe', 'solvent', 'wash', 'bath', 'blast', 'oven'],
-  'paint': ['solvent', 'bath', 'blast', 'oven'],
-  'tag': ['bath', 'blast', 'oven'],
-  'scribe': ['blast'],
-  'punch': [],
-}
 
 export interface MarkRisk {
   mark: Mark

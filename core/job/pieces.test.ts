@@ -6,23 +6,23 @@ import { closeBlockers } from '.'
 
 describe('pieces', () => {
   it('that went to a shop come back before the step is done, and before the job closes', () => {
-    const bench = new JobAt('refrigeration-compressor', 'grind-out')
-    expect(bench.duties('grind-out')).toEqual(['outside'])
-    bench.try('part-moved', { part: 'crankshaft', count: 1, from: 'loose', to: 'outside' })
-    expect(bench.try('step-done', { step: 'grind-out' })).toBe('step.duties-open')
+    const bench = new JobAt('direct-current-motor', 'wash')
+    expect(bench.duties('wash')).toEqual(['outside'])
+    bench.try('part-moved', { part: 'armature', count: 1, from: 'loose', to: 'outside' })
+    expect(bench.try('step-done', { step: 'wash' })).toBe('step.duties-open')
     expect(closeBlockers(bench.sheet, bench.state).map(blocker => blocker.code)).toContain('part-outside')
-    bench.try('part-moved', { part: 'crankshaft', count: 1, from: 'outside', to: 'loose' })
-    expect(bench.try('step-done', { step: 'grind-out' })).toBeNull()
+    bench.try('part-moved', { part: 'armature', count: 1, from: 'outside', to: 'loose' })
+    expect(bench.try('step-done', { step: 'wash' })).toBeNull()
   })
 
   it('that need no shop because new ones come, keep to that once the step is done', () => {
-    const bench = new JobAt('refrigeration-compressor', 'grind-out')
-    expect(bench.try('part-disposed', { part: 'crankshaft', disposition: 'replace' })).toBeNull()
-    expect(bench.try('step-done', { step: 'grind-out' })).toBeNull()
-    expect(bench.try('part-disposed', { part: 'crankshaft', disposition: 'reuse' })).toBe('part.stood-on')
-    expect(bench.try('undone', { event: bench.state.done['grind-out']!.event })).toBeNull()
-    expect(bench.try('part-disposed', { part: 'crankshaft', disposition: 'reuse' })).toBeNull()
-    expect(bench.duties('grind-out')).toEqual(['outside'])
+    const bench = new JobAt('direct-current-motor', 'wash')
+    expect(bench.try('part-disposed', { part: 'armature', disposition: 'replace' })).toBeNull()
+    expect(bench.try('step-done', { step: 'wash' })).toBeNull()
+    expect(bench.try('part-disposed', { part: 'armature', disposition: 'reuse' })).toBe('part.stood-on')
+    expect(bench.try('undone', { event: bench.state.done['wash']!.event })).toBeNull()
+    expect(bench.try('part-disposed', { part: 'armature', disposition: 'reuse' })).toBeNull()
+    expect(bench.duties('wash')).toEqual(['outside'])
   })
 
   it('do not go into bags unless they are loose', () => {

@@ -52,7 +52,8 @@ export const places: Subject<PlaceEvents, PlaceState, PlaceDuty> = {
         const part = partOf(sheet, key)
         if (!part.places || dispositionOf(state, key)?.disposition === 'replace') return []
         const others = sheet.steps
-          .filter(other => other !== step && isDone(state, other.key))
+          // By its key: a narrowed sheet holds copies of its steps.
+          .filter(other => other.key !== step.key && isDone(state, other.key))
           .flatMap(other => movedBy(state, other, 'refits'))
         const wanted = others.filter(piece => piece.part === key).reduce((sum, piece) => sum + piece.count, count)
         return [

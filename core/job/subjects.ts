@@ -11,6 +11,7 @@ import { photos, type PhotoDuty, type PhotoEvents, type PhotoState } from './pho
 import { pieces, type PieceDuty, type PieceEvents, type PieceState } from './pieces'
 import { places, type PlaceDuty, type PlaceEvents, type PlaceState } from './places'
 import { readings, type ReadingDuty, type ReadingEvents, type ReadingState } from './readings'
+import { service, type ServiceDuty, type ServiceEvents, type ServiceState } from './service'
 import type { DutyRule, EventRule, ListName, RegisterName, Subject } from './subject'
 import { takingBack, type TakingBackEvents } from './taking-back'
 import { ticks, type TickEvents, type TickState } from './ticks'
@@ -33,6 +34,7 @@ interface Parts {
   waits: [WaitEvents, WaitState]
   extractions: [ExtractionEvents, ExtractionState]
   departures: [DepartureEvents, DepartureState, DepartureDuty]
+  service: [ServiceEvents, ServiceState, ServiceDuty]
   notes: [NoteEvents, NoteState]
   goingBack: [GoingBackEvents, GoingBackState]
   takingBack: [TakingBackEvents, object]
@@ -49,7 +51,8 @@ export interface Subjects {
 
 // Going back and taking back ask the others, so they are given them when they are asked.
 const all: { [N in keyof Parts]: Subject<Parts[N][0], Parts[N][1], DutyOf<Parts[N]>> } = {
-  opening, ticks, marks, photos, indexData, pieces, places, readings, ways, handChecks, departures, holds, waits, extractions, notes,
+  opening, ticks, marks, photos, indexData, pieces, places, readings, ways, handChecks, departures, holds, waits, extractions, service,
+  notes,
   goingBack: goingBack(() => SUBJECTS),
   takingBack: takingBack(() => ({ subjects: SUBJECTS, homeOf, homes: HOMES, undoAt: home => UNDOINGS.get(home) })),
 }

@@ -35,6 +35,15 @@ describe('suitedInstruments', () => {
     expect(tags({ limits: { lower: 0.1, upper: 0.3 }, instrument: 'feeler gauges' })).toEqual({ likely: ['FG-05'], others: [] })
   })
 
+  it('holds an instrument to the range and the step that the position asks for', () => {
+    const chain = { limits: { upper: 336 }, instrument: 'caliper 500 mm' }
+    expect(tags(chain).likely).toEqual([])
+    const short = { limits: { lower: 10, upper: 20 }, instrument: 'micrometer 0–25 mm' }
+    expect(tags(short).likely).toEqual(['MIC-11'])
+    expect(tags({ ...short, needs: { from: 0, to: 30 } }).likely).toEqual([])
+    expect(tags({ limits: { lower: 55, upper: 55.02 }, instrument: 'micrometer 50–75 mm', needs: { step: 0.001 } }).likely).toEqual(['MIC-13'])
+  })
+
   it('leaves open what nobody knows, and never crosses the quantity', () => {
     expect(tags({ instrument: 'pointer at the scribed line' }).others.length).toBe(
       DEMO_INSTRUMENTS.filter(row => row.quantity === 'length').length,

@@ -2,7 +2,7 @@ import type { Position } from '../sheet'
 import type { QuantityKind } from '../units'
 
 /** What the register knows of an instrument, as far as it decides where it is used. Range in the SI base of its quantity. */
-export interface RegisteredInstrument { kind: string, quantity: QuantityKind, rangeFrom: number, rangeTo: number }
+export interface RegisteredInstrument { kind: string, quantity: QuantityKind, rangeFrom: number, rangeTo: number, step: number }
 
 /** What an instrument for lengths can feel: a size from outside or inside, a depth, a gap, or how something changes against a base. */
 type Sense = 'outside' | 'inside' | 'depth' | 'gap' | 'change'
@@ -23,6 +23,10 @@ const SENSES: Readonly<Record<string, readonly Sense[]>> = {
 }
 /** Sizes: an instrument whose range does not hold them cannot show them. A change is read from any zero. */
 const SIZES: readonly Sense[] = ['outside', 'inside', 'depth']
+
+/** Every size that must lie on the scale. */
+const sizesOf = (limits: Position['limits'], reuse: Position['reuse']): number[] =>
+  [limits.lower, limits.upper, reuse?.lower, reuse?.upper].filter(size => size !== undefined)
 
 /** What the named instruments feel; undefined when none of them is known. The first word that is in a name counts for it. */
 function sensesOf(names: string): ReadonlySet<Sense> | undefined {
@@ -47,12 +51,13 @@ function sensesOf(names: string): ReadonlySet<Sense> | undefined {
  * @example suitedInstruments(position, register).likely[0]?.tag
  */
 export function suitedInstruments<T extends RegisteredInstrument>(
-  { quantity, instrument, method, limits: { lower, upper } }: Position,
+  { quantity, instrument, method, limits, reuse, needs }: Position,
   register: readonly T[],
 ): { likely: T[]; others: T[] } {
   const wanted = method === 'run-out' ? new Set<Sense>(['change']) : sensesOf(instrument)
-  const limits = [lower, upper].filter(limit => limit !== undefined)
-  const reaches = ({ rangeFrom, rangeTo }: T) => limits.every(limit => limit >= rangeFrom && limit <= rangeTo)
+  // What the sheet asks of an instrument stands above what follows from the limits.
+  const { from = Math.min(...sizesOf(limits, reuse)), to = Math.max(...sizesOf(limits, reuse)), step = Infinity } = needs ?? {}
+  const reaches = (row: T) => row.rangeFrom <= from && row.rangeTo >= to && row.step <= step
   const suits = (row: T) => {
     if (row.quantity !== quantity) return false
     const felt = quantity === 'length' ? sensesOf(row.kind) : undefined

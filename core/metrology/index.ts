@@ -1,4 +1,5 @@
 export { coversCalibration } from './calibration'
+export { couplingAlignment, type AlignedPlane, type AlignmentInput, type CouplingAlignment, type Quarters } from './coupling-alignment'
 export { compareMethods, type Comparison, type Measured } from './compare-methods'
 export { isWorse, judge, marginLine, worstVerdict, type Criterion, type Judgement, type JudgedLine, type JudgeInput, type Verdict } from './judge'
 export { lengthAt20, lengthAt20Line, type WarmLength } from './length-at-20'

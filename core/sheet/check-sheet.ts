@@ -6,7 +6,7 @@ import { findCycle } from './find-cycle'
 import { CONDITIONAL, conditionsOf, LIST_NAMES, LISTS, placesOf, thingsOf, type ListName, type Thing } from './lists'
 import { machineFaults, type SheetFault } from './machine-faults'
 import { anglesOf } from './plane-angles'
-import { SheetSchema, type Position, type Sheet } from './schema'
+import { SheetSchema, type Joint, type Position, type Sheet } from './schema'
 import { DEPTH_OPTION, withWayCleared } from './sheet-for-unit'
 import { DEPTHS } from './terms'
 import { upgradeSheet } from './upgrade-sheet'
@@ -112,6 +112,9 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
     const { aim, from = aim, to: most = aim } = joint.torqueNm
     if (from > aim || aim > most) fault(`/joints/${i}/torqueNm`, `The torque of ${joint.name} lies outside its own range.`)
     if (joint.snug && joint.snug.torqueNm >= aim) fault(`/joints/${i}/snug`, `${joint.name} is snug below its final torque, not at it.`)
+    const places = joint.layout && boltsOf(joint.layout)
+    if (places !== undefined && places !== joint.count)
+      fault(`/joints/${i}/layout`, `The layout of ${joint.name} has ${places} places for its ${joint.count} fasteners.`)
     const shares = joint.passes?.shares
     if (shares && (shares.at(-1) !== 1 || shares.some((share, j) => share <= (shares[j - 1] ?? 0))))
       fault(`/joints/${i}/passes/shares`, `The passes of ${joint.name} rise to the whole torque.`)
@@ -170,6 +173,19 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
     }
   }
 
+  sheet.audited?.forEach(({ list, key }, i) => {
+    const things = LIST_NAMES.includes(list as ListName) ? thingsOf(sheet, list as ListName) : undefined
+    if (!things) fault(`/audited/${i}/list`, `There is no list "${list}".`)
+    else if (!things.some(thing => thing[LISTS[list as ListName].key] === key)) fault(`/audited/${i}/key`, `"${list}" has no "${key}".`)
+  })
+  // In the sheet of a unit its options are settled.
+  if (sheet.options) sheet.envelopes?.forEach(({ name, option, upTo, above }, i) => {
+    const values = sheet.options?.find(({ key }) => key === option)?.values.map(({ key }) => key)
+    for (const [field, value] of Object.entries({ upTo, above })) {
+      if (!values?.includes(value)) fault(`/envelopes/${i}/${field}`, `${name}: the option "${option}" has no value "${value}".`)
+    }
+  })
+
   const items = new Map<number, number>()
   for (const [i, { item, when }] of sheet.parts.entries()) {
     // Parts of other options may stand at the same number.
@@ -180,6 +196,16 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
 
   if (faults.length === 0) faults.push(...machineFaults(sheet))
   return faults
+}
+
+/** How many fasteners a layout places: the sides of a rectangle share their corners. */
+function boltsOf(layout: NonNullable<Joint['layout']>): number {
+  switch (layout.kind) {
+    case 'circle': return layout.bolts
+    case 'rectangle': return 2 * (layout.long + layout.short) - 4
+    case 'rows': return layout.left + layout.right
+    case 'free': return layout.points.length
+  }
 }
 
 /** Angles in rising order, once round, close enough together to see the high side. */

@@ -2,13 +2,17 @@ export { auditSheet, type Finding, type Severity } from './audit'
 export { checkSheet } from './check-sheet'
 export { optionCombinations, wayCombinations } from './combinations'
 export { findCycle } from './find-cycle'
-export { choiceOf, fitOf, indexOf, jointOf, markOf, partOf, positionOf, readOf, stepName, stepNumber, stepOf } from './sheet-index'
+export {
+  choiceOf, energyOf, envelopeOf, fitOf, indexOf, jointOf, markOf, partOf, positionOf, readOf, stepName, stepNumber, stepOf, temporaryOf,
+} from './sheet-index'
 export {
   SheetSchema,
   type Assembly,
   type Axis,
   type Choice,
   type DryZone,
+  type Energy,
+  type Envelope,
   type Fit,
   type HandCheck,
   type Joint,
@@ -21,10 +25,12 @@ export {
   type Position,
   type Sheet,
   type Step,
+  type Temporary,
 } from './schema'
 export type { SheetFault } from './machine-faults'
 export { anglesOf } from './plane-angles'
 export { HAND_LIFT_KG, needsLifting } from './lifting'
+export { PERISHES } from './mark-ways'
 export { leaveOut } from './leave-out'
 export { limitsAt, type StageLimits } from './limits-at'
 export { upgradeSheet, type StoredSheet } from './upgrade-sheet'
@@ -39,6 +45,7 @@ export {
   TREATMENTS,
   type Depth,
   type DrawingSymbol,
+  type MachineState,
   type ReadingStage,
   type TimerKind,
   type Treatment,

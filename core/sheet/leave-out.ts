@@ -11,7 +11,9 @@ export interface Keep {
 
 // Before a list come those that its things name, so that what goes takes along what belongs to it.
 const IN_ORDER = [
+  'energies',
   'parts',
+  'temporary',
   'positions',
   'joints',
   'fits',
@@ -50,7 +52,7 @@ export function leaveOut(sheet: Sheet, { step, part = () => true, mark = () => t
     known.set(LISTS[list].kind, keysOf(staying))
   }
   // A sheet names no empty lists where it need not.
-  for (const list of ['choices', 'dryZones', 'assemblies', 'fits'] as const)
+  for (const list of ['choices', 'dryZones', 'assemblies', 'fits', 'energies', 'temporary'] as const)
     if (left[list]?.length === 0) Reflect.deleteProperty(left, list)
   return left
 }

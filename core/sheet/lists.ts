@@ -1,9 +1,11 @@
 import type { Sheet } from './schema'
 
 /** What a thing of a sheet is called where another names it. */
-export type Kind = 'option' | 'choice' | 'dry zone' | 'axis' | 'part' | 'assembly' | 'position' | 'mark' | 'joint' | 'fit' | 'step'
+export type Kind
+  = 'option' | 'energy' | 'temporary' | 'envelope' | 'choice' | 'dry zone' | 'axis' | 'part' | 'assembly' | 'position' | 'mark' | 'joint' | 'fit' | 'step'
 
-export type ListName = 'options' | 'choices' | 'dryZones' | 'axes' | 'parts' | 'assemblies' | 'positions' | 'marks' | 'joints' | 'fits' | 'steps'
+export type ListName
+  = 'options' | 'energies' | 'temporary' | 'envelopes' | 'choices' | 'dryZones' | 'axes' | 'parts' | 'assemblies' | 'positions' | 'marks' | 'joints' | 'fits' | 'steps'
 
 /**
  * Where a thing names another: the fields down to its key, `*` for each of a list. What goes when that other thing is left out has a `!`
@@ -30,12 +32,16 @@ const to = (kind: Kind, ...paths: string[]): Reference[] => paths.map(path => ({
  */
 export const LISTS: { readonly [L in ListName]: List } = {
   options: { kind: 'option', key: 'key', nested: ['values'], refers: [] },
+  energies: { kind: 'energy', key: 'key', isConditional: true, refers: [] },
+  temporary: { kind: 'temporary', key: 'key', isConditional: true, refers: to('part', 'instead!') },
+  // The option of an envelope is checked with its values: in the sheet of a unit there are none any more.
+  envelopes: { kind: 'envelope', key: 'key', refers: [] },
   axes: { kind: 'axis', key: 'key', refers: [] },
   parts: { kind: 'part', key: 'key', isConditional: true, refers: [...to('axis', 'outlines!/*!/axis'), ...to('part', 'on!')] },
-  positions: { kind: 'position', key: 'key', isConditional: true, refers: to('part', '!part') },
+  positions: { kind: 'position', key: 'key', isConditional: true, refers: to('part', '!part', 'with!/*!', 'without!/*!') },
   joints: {
     kind: 'joint', key: 'key', isConditional: true,
-    refers: [...to('part', '!fastener'), ...to('step', 'snug!/paidBy')],
+    refers: [...to('part', '!fastener'), ...to('step', 'snug!/paidBy'), ...to('position', 'drives!/driveUp')],
   },
   fits: {
     kind: 'fit', key: 'key', isConditional: true,
@@ -51,6 +57,8 @@ export const LISTS: { readonly [L in ListName]: List } = {
       ...to('mark', 'makes!/*!', 'checks!/*!'),
       ...to('joint', 'tightens!'),
       ...to('choice', 'chooses!'),
+      ...to('energy', 'isolates!/*!', 'state!/lets/*!', 'needs!/on/*!'),
+      ...to('temporary', 'puts!/*!', 'takes!/*!'),
     ],
   },
   choices: { kind: 'choice', key: 'key', nested: ['ways'], refers: to('position', 'proposal!/readings/*/position') },

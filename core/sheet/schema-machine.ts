@@ -1,8 +1,14 @@
 import { Type } from '@sinclair/typebox'
+import { MATERIAL_NAMES } from '../materials'
 import { Count, Key, Line, Mm, object, oneOf, optional, Text } from './schema-builders'
-import { AXIS_DIRECTIONS, JOINT_PURPOSES, LOCKINGS, LUBRICANTS, MARK_WAYS, PATTERNS, SYMBOLS, THREADED_INTO } from './terms'
+import { AXIS_DIRECTIONS, ENERGIES, JOINT_PURPOSES, LOCKINGS, LUBRICANTS, MARK_WAYS, PATTERNS, SYMBOLS, THREADED_INTO } from './terms'
 
 /* How the machine is built: its parts and what is measured, marked and tightened on them. */
+
+const QUANTITIES = [
+  'length', 'torque', 'pressure', 'temperature', 'mass', 'force', 'time', 'speed', 'velocity', 'angle', 'volume', 'share', 'count', 'resistance',
+  'current', 'voltage',
+] as const
 
 export const Option = object(
   {
@@ -16,6 +22,28 @@ export const Option = object(
   },
   'A property of the unit that changes its sheet.',
 )
+
+export const Energy = optional({ key: Key, name: Line, kind: oneOf(ENERGIES, 'What is shut off, let down or let out before hands go in.') })
+
+export const Temporary = optional({
+  key: Key,
+  name: Line,
+  blocks: Type.Optional(Type.Boolean({ description: 'Nothing turns while it is in.' })),
+  instead: Type.Optional(Type.String({ pattern: Key.pattern!, description: 'The guard in whose place it stands.' })),
+})
+
+export const Envelope = object({
+  key: Key, name: Line,
+  quantity: oneOf(QUANTITIES),
+  limit: Type.Number({ description: 'In the SI base of the quantity.' }),
+  option: Key,
+  upTo: Type.String({ pattern: Key.pattern!, description: 'What the option must be for a duty up to the limit …' }),
+  above: Type.String({ pattern: Key.pattern!, description: '… and above it.' }),
+  why: Text,
+  built: Type.Optional(
+    Type.String({ pattern: Key.pattern!, description: 'What the option is; settled in the sheet of one unit, never written by hand.' }),
+  ),
+}, 'A condition of use that changes the machine: asked at closing, owed while duty and machine do not agree.')
 
 export const Axis = object({
   key: Key,
@@ -94,6 +122,12 @@ export const Part = optional({
   index: Type.Optional(
     Type.String({ minLength: 1, maxLength: 200, description: 'What its 12 o’clock is; recorded when it comes out in a failure analysis.' }),
   ),
+  seenFrom: Type.Optional(
+    Type.String({ minLength: 1, maxLength: 100, description: 'Which side its clock is read from: drive end, from above.' }),
+  ),
+  centreOfMassMm: Type.Optional(
+    Type.Number({ minimum: -100000, maximum: 100000, description: 'Where it hangs level, along the axis of its outlines.' }),
+  ),
   massKg: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
   material: Type.Optional(Line),
   handling: Type.Optional(Text),
@@ -116,22 +150,7 @@ export const Position = optional({
   key: Key,
   name: Line,
   part: Key,
-  quantity: oneOf([
-    'length',
-    'torque',
-    'pressure',
-    'temperature',
-    'mass',
-    'force',
-    'time',
-    'speed',
-    'velocity',
-    'angle',
-    'volume',
-    'share',
-    'count',
-    'resistance',
-  ]),
+  quantity: oneOf(QUANTITIES),
   method: oneOf(
     ['diameter survey', 'values', 'run-out'],
     'A survey judges size, out-of-roundness and taper; values are judged one by one; a run-out is a turn of dial readings a station, its planes are angles.',
@@ -140,6 +159,23 @@ export const Position = optional({
   planes: Type.Array(Line, { minItems: 1, maxItems: 24, description: 'Names of the directions; one for a single value.' }),
   limits: Limits,
   reuse: Type.Optional(Reuse),
+  toleranceClass: Type.Optional(
+    Type.String({ minLength: 2, maxLength: 40, description: 'What the drawing writes, with the size: 110 f7. The limits say the same in figures.' }),
+  ),
+  with: Type.Optional(
+    Type.Array(Key, { minItems: 1, maxItems: 20, description: 'Parts that are in their places while it is measured.' }),
+  ),
+  without: Type.Optional(
+    Type.Array(Key, { minItems: 1, maxItems: 20, description: 'Parts that are away while it is measured.' }),
+  ),
+  grid: Type.Optional(
+    Type.String({ minLength: 1, maxLength: 60, description: 'Positions of one step with the same grid are filled in together: both journals of a shaft.' }),
+  ),
+  needs: Type.Optional(object({
+    from: Type.Optional(Type.Number()),
+    to: Type.Optional(Type.Number()),
+    step: Type.Optional(Type.Number({ exclusiveMinimum: 0, description: 'Coarsest step of its scale.' })),
+  }, 'What an instrument must reach to be offered, in the SI base of the quantity.')),
   outOfRoundnessMm: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
   taperMm: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
   atMm: Type.Optional(
@@ -180,6 +216,18 @@ export const JointLayout = Type.Union([
   }),
 ], { description: 'Where the fasteners of one such joint lie.' })
 
+const Material = oneOf(MATERIAL_NAMES)
+
+const Drives = object({
+  ratio: Type.Number({ minimum: 1, maximum: 100, description: 'n of a taper 1 : n on the diameter.' }),
+  meanMm: Mm, lengthMm: Mm, hubOuterMm: Mm,
+  shaftBoreMm: Type.Optional(Mm),
+  hub: Material, shaft: Material,
+  hubYieldMPa: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 3000 })),
+  friction: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1 })),
+  driveUp: Key,
+}, 'The taper that a `drive` joint pushes up, and the position that says how far.')
+
 export const Joint = optional({
   key: Key,
   name: Line,
@@ -209,6 +257,7 @@ export const Joint = optional({
   locking: Type.Optional(oneOf(LOCKINGS)),
   washer: Type.Optional(Line),
   leftHand: Type.Optional(Type.Boolean()),
+  drives: Type.Optional(Drives),
   lengths: Type.Optional(Type.Array(
     object({ lengthMm: Type.Number({ exclusiveMinimum: 0, maximum: 5000 }), place: Type.Optional(Line) }),
     { minItems: 1, maxItems: 12, description: 'Lengths by place: long ones outside, short ones inside.' },
@@ -246,6 +295,13 @@ export const Fit = optional({
   class: Type.Optional(
     Type.String({ minLength: 2, maxLength: 40, description: 'What the drawing says, e.g. H7/k6; told beside the result.' }),
   ),
+  press: Type.Optional(object({
+    fitDiameterMm: Mm, lengthMm: Mm, outerMm: Mm,
+    boreMm: Type.Optional(Mm),
+    inner: Material, outer: Material,
+    outerYieldMPa: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 3000 })),
+    friction: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1 })),
+  }, 'An interference: what is pressed into what, for force and stress.')),
   source: Line,
 })
 

@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox'
 import { Count, Key, Line, object, oneOf, optional, Text } from './schema-builders'
 import { Mark } from './schema-machine'
-import { LIMBS, LUBRICANTS, READING_STAGES, STAGES, TIMERS, TREATMENTS } from './terms'
+import { LIMBS, LUBRICANTS, MACHINE_STATES, READING_STAGES, STAGES, TIMERS, TREATMENTS } from './terms'
 
 /* How the machine is overhauled: the forks and the steps. */
 
@@ -49,6 +49,24 @@ export const Step = optional({
   cautions: Type.Optional(
     Type.Array(object({ level: oneOf(['danger', 'care']), text: Text, detail: Type.Optional(Text) }), { maxItems: 6 }),
   ),
+  isolates: Type.Optional(Type.Array(Key, { minItems: 1, maxItems: 11, description: 'Energies that are shut off, let down or let out here.' })),
+  state: Type.Optional(object({
+    makes: oneOf(MACHINE_STATES),
+    lets: Type.Optional(Type.Array(Key, { minItems: 1, maxItems: 11, description: 'Energies that are let on; all of them if left out.' })),
+    releasedBy: Type.Optional(Line),
+    for: Type.Optional(Line),
+  }, 'What the machine is from this step on: a run is a state with a release and a return of its own.')),
+  needs: Type.Optional(object({
+    state: oneOf(MACHINE_STATES),
+    on: Type.Optional(Type.Array(Key, { minItems: 1, maxItems: 11, description: 'Energies that it cannot do without.' })),
+  }, 'What the machine must be for this step.')),
+  puts: Type.Optional(Type.Array(Key, { minItems: 1, maxItems: 10, description: 'Temporary things that go in: a strap, a wedge, a blind.' })),
+  takes: Type.Optional(Type.Array(Key, { minItems: 1, maxItems: 10, description: 'Temporary things that come out again.' })),
+  lifts: Type.Optional(object({
+    massKg: Type.Number({ exclusiveMinimum: 0, maximum: 1000000 }),
+    gear: Line,
+    points: Type.Optional(Line),
+  }, 'What hangs, on what, and from where.')),
   tools: Type.Optional(Type.Array(Line, { maxItems: 20 })),
   lubricant: Type.Optional(object({ kind: oneOf(LUBRICANTS), text: Line })),
   orientation: Type.Optional(Text),

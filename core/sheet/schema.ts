@@ -1,7 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox'
 import { Key, Line, object, Text } from './schema-builders'
 import type { Outline } from './schema-machine'
-import { Assembly, Axis, DryZone, Fit, Joint, Mark, Option, Part, Position } from './schema-machine'
+import { Assembly, Axis, DryZone, Energy, Envelope, Fit, Joint, Mark, Option, Part, Position, Temporary } from './schema-machine'
 import type { HandCheck, LadderRung } from './schema-work'
 import { Choice, Step } from './schema-work'
 import { SHEET_FORMAT } from './terms'
@@ -28,8 +28,12 @@ export const SheetSchema = Type.Object(
       maxLength: 1200,
       description: 'Whose rules stand above this sheet; shown wherever it gives leave to do something.',
     }),
+    massKg: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1000000, description: 'The machine as it stands, dry.' })),
     options: Type.Optional(Type.Array(Option, { minItems: 1, maxItems: 6 })),
     choices: Type.Optional(Type.Array(Choice, { minItems: 1, maxItems: 8 })),
+    energies: Type.Optional(Type.Array(Energy, { minItems: 1, maxItems: 11 })),
+    temporary: Type.Optional(Type.Array(Temporary, { minItems: 1, maxItems: 20, description: 'What is put in for the work and comes out again.' })),
+    envelopes: Type.Optional(Type.Array(Envelope, { minItems: 1, maxItems: 6 })),
     dryZones: Type.Optional(Type.Array(DryZone, { minItems: 1, maxItems: 20 })),
     axes: Type.Optional(Type.Array(Axis, { minItems: 1, maxItems: 20, description: 'Axes of the section beside the main one.' })),
     parts: Type.Array(Part, { minItems: 1, maxItems: 400 }),
@@ -68,6 +72,9 @@ export type DryZone = Static<typeof DryZone>
 export type HandCheck = Static<typeof HandCheck>
 export type LadderRung = Static<typeof LadderRung>
 export type Outline = Static<typeof Outline>
+export type Energy = Static<typeof Energy>
+export type Temporary = Static<typeof Temporary>
+export type Envelope = Static<typeof Envelope>
 export type Axis = Static<typeof Axis>
 export type Assembly = Static<typeof Assembly>
 export type Limb = Step['limb']

@@ -31,7 +31,8 @@ export function sheetForUnit(sheet: Sheet, options: UnitOptions = {}): Sheet {
   const [partsLeft, stepsLeft] = [stays('parts'), stays('steps')]
   // Variants first, because they may bring references that the leaving out has to see; then what does not apply goes, and with parts and
   // steps all that belongs to them.
-  const settled = { ...rest }
+  const envelopes = sheet.envelopes?.map(envelope => ({ ...envelope, built: chosen[envelope.option] ?? envelope.upTo }))
+  const settled = { ...rest, ...envelopes ? { envelopes } : {} }
   for (const list of CONDITIONAL) {
     if (!sheet[list]) continue
     const things = thingsOf(sheet, list)

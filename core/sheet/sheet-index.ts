@@ -1,9 +1,20 @@
 import { DomainError } from '../domain-error'
 import { LIST_NAMES, LISTS, thingsOf } from './lists'
-import type { Choice, Fit, Joint, Mark, Part, Position, Sheet, Step } from './schema'
+import type { Choice, Energy, Envelope, Fit, Joint, Mark, Part, Position, Sheet, Step, Temporary } from './schema'
 import type { ReadingStage } from './terms'
 
-interface Things { part: Part, position: Position, mark: Mark, joint: Joint, fit: Fit, choice: Choice, step: Step }
+interface Things {
+  part: Part
+  position: Position
+  mark: Mark
+  joint: Joint
+  fit: Fit
+  choice: Choice
+  step: Step
+  energy: Energy
+  temporary: Temporary
+  envelope: Envelope
+}
 
 interface SheetIndex {
   /** The things of each list by their key. */
@@ -65,6 +76,13 @@ export const jointOf = lookUp('joint')
 export const fitOf = lookUp('fit')
 /** The fork of that key. Throws DomainError `sheet.no-such-choice`. */
 export const choiceOf = lookUp('choice')
+
+/** The energy of that key. Throws DomainError `sheet.no-such-energy`. */
+export const energyOf = lookUp('energy')
+/** The temporary thing of that key. Throws DomainError `sheet.no-such-temporary`. */
+export const temporaryOf = lookUp('temporary')
+/** The service envelope of that key. Throws DomainError `sheet.no-such-envelope`. */
+export const envelopeOf = lookUp('envelope')
 
 /** What the sheet asks of a reading: where the work goes back to, what must not have changed. Undefined when no step takes it. */
 export const readOf = (sheet: Sheet, position: string, stage: ReadingStage): Read | undefined =>

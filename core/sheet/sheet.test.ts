@@ -181,6 +181,13 @@ describe('checkSheet', () => {
     ['a torque outside its range', (s) => { s.joints[0]!.torqueNm = { aim: 280, to: 250 } }, '/joints/0/torqueNm', 'outside its own range'],
     ['a snug that is final', (s) => { s.joints[0]!.snug = { torqueNm: 280, paidBy: 'hand-over' } }, '/joints/0/snug', 'below its final torque'],
     ['passes that end too soon', (s) => { s.joints[0]!.passes = { shares: [0.3, 0.6] } }, '/joints/0/passes/shares', 'whole torque'],
+    ['a layout of other fasteners', (s) => { s.joints[0]!.layout = { kind: 'rectangle', long: 9, short: 3 } }, '/joints/0/layout', '20 places for its 22'],
+    ['an answer to nothing', (s) => {
+      s.audited = [{ rule: 'joint-stress', list: 'joints', key: 'gone', reason: 'so', by: 'me' }]
+    }, '/audited/0/key', 'has no "gone"'],
+    ['an answer about no list', (s) => {
+      s.audited = [{ rule: 'joint-stress', list: 'bolts', key: 'cap-joint', reason: 'so', by: 'me' }]
+    }, '/audited/0/list', 'no list "bolts"'],
     ['passes that fall', (s) => { s.joints[0]!.passes = { shares: [0.6, 0.3, 1] } }, '/joints/0/passes/shares', 'rise'],
     [
       'a reading that keeps to nothing',

@@ -22,6 +22,13 @@ export const THREADED_INTO = ['nut', 'steel', 'iron', 'aluminium'] as const
 
 export const TREATMENTS = ['wipe', 'solvent', 'wash', 'bath', 'blast', 'oven'] as const
 export const TIMERS = ['cooling', 'soaking', 'drying', 'curing'] as const
+/** What can hurt somebody when it is not shut off, let down or let out. */
+export const ENERGIES = [
+  'electric', 'pressure', 'hydraulic', 'steam', 'gas', 'chemical', 'cooling water', 'stored load', 'spring', 'heat', 'turning',
+] as const
+/** How a machine stands: nothing on, nothing on and free to be turned, or let on for a run or a test. */
+export const MACHINE_STATES = ['locked off', 'turns by hand', 'powered'] as const
+
 export const DEPTHS = ['routine', 'failure-analysis'] as const
 
 /** How a part is drawn in section, where its kind does not tell. */
@@ -41,6 +48,7 @@ export const AXIS_DIRECTIONS = ['along', 'up', 'down'] as const
 
 export type Treatment = (typeof TREATMENTS)[number]
 export type TimerKind = (typeof TIMERS)[number]
+export type MachineState = (typeof MACHINE_STATES)[number]
 export type Depth = (typeof DEPTHS)[number]
 export type ReadingStage = (typeof READING_STAGES)[number]
 export type DrawingSymbol = (typeof SYMBOLS)[number]

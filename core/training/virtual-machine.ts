@@ -3,7 +3,7 @@ import {
   accountOf, AS_IT_SHOULD, dispositionOf, lastingWays, openDuties, pieceIn, proposedTag, proposeWay, runningWait,
   type Duty, type EventBodies, type EventType, type JobEvent, type JobState, type ReadingConditions,
 } from '../job'
-import { anglesOf, choiceOf, markOf, partOf, positionOf, type Position, type ReadingStage, type Sheet, type Step } from '../sheet'
+import { anglesOf, choiceOf, envelopeOf, markOf, partOf, positionOf, type Position, type ReadingStage, type Sheet, type Step } from '../sheet'
 
 /** What is true of the machine on the bench: what would be read, and what is worn. */
 export interface MachineTruth {
@@ -100,6 +100,10 @@ function dutyDraft({ sheet, state, step, truth, circumstances }: AtStep, duty: D
         choice: duty.choice,
         way: proposeWay(sheet, state, duty.choice)?.way ?? choiceOf(sheet, duty.choice).ways[0]!.key,
       })
+    case 'service': {
+      const { limit, above, built } = envelopeOf(sheet, duty.envelope)
+      return draft('service-stated', { envelope: duty.envelope, value: limit * (built === above ? 1.2 : 0.8) })
+    }
     case 'place': {
       const place = partOf(sheet, duty.part).places!.find(name => !pieceIn(state, duty.part, name))!
       return draft('piece-placed', { part: duty.part, piece: place, place })

@@ -30,6 +30,8 @@ const DEFAULT_DECIMALS: Record<QuantityKind, number> = {
   volume: 1,
   share: 0,
   count: 1,
+  current: 1,
+  voltage: 1,
   resistance: 0,
 }
 

@@ -171,6 +171,8 @@ function example(kind: QuantityKind): string {
     share: '80 %',
     count: '3',
     resistance: '120 MΩ',
+    current: '14.5 A',
+    voltage: '230 V',
   }
   return numbers[kind]
 }

@@ -14,6 +14,8 @@ export type QuantityKind
     | 'share'
     | 'count'
     | 'resistance'
+    | 'current'
+    | 'voltage'
 
 export type UnitSystem = 'si' | 'imperial'
 
@@ -189,6 +191,18 @@ export const KINDS: Readonly<Record<QuantityKind, Kind>> = {
       unit('kΩ', 1e-3, ['kohm']),
       unit('Ω', 1e-6, ['ohm', 'ohms']),
     ],
+  },
+  current: {
+    name: 'an electric current',
+    base: 'A',
+    imperial: 'A',
+    units: [unit('A', 1, ['amp', 'amps', 'ampere', 'amperes']), unit('mA', 1e-3), unit('kA', 1000)],
+  },
+  voltage: {
+    name: 'a voltage',
+    base: 'V',
+    imperial: 'V',
+    units: [unit('V', 1, ['volt', 'volts']), unit('mV', 1e-3), unit('kV', 1000)],
   },
 }
 

@@ -1,5 +1,6 @@
-import { and, desc, eq } from 'drizzle-orm'
+import { and, desc, eq, sql } from 'drizzle-orm'
 import { checkSheet, upgradeSheet, type Sheet } from '#core'
+import type { SheetRow } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { sheet } from '../db/schema'
 import { Problem } from './problem'
@@ -12,9 +13,16 @@ export async function readSheet(db: Database, key: string, revision: number): Pr
 }
 
 /** The newest revision of every sheet. */
-export async function listSheets(db: Database): Promise<{ key: string, revision: number, title: string, releasedAt: string }[]> {
+export async function listSheets(db: Database): Promise<SheetRow[]> {
+  // Counted in the database: a library of documents need not travel for its figures.
+  const countOf = (list: 'parts' | 'steps' | 'positions' | 'joints') =>
+    sql<number>`jsonb_array_length(${sheet.document} -> ${sql.raw(`'${list}'`)})::int`
   const rows = await db
-    .selectDistinctOn([sheet.key], { key: sheet.key, revision: sheet.revision, title: sheet.title, releasedAt: sheet.releasedAt })
+    .selectDistinctOn([sheet.key], {
+      key: sheet.key, revision: sheet.revision, title: sheet.title, releasedAt: sheet.releasedAt,
+      family: sql<string>`${sheet.document} ->> 'family'`,
+      parts: countOf('parts'), steps: countOf('steps'), positions: countOf('positions'), joints: countOf('joints'),
+    })
     .from(sheet)
     .orderBy(sheet.key, desc(sheet.revision))
   return rows.map(row => ({ ...row, releasedAt: row.releasedAt.toISOString() }))

@@ -60,6 +60,7 @@ const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.Object
   'way-chosen': Joi.object({ choice: key.required(), way: key.required(), reason: text }),
   'wait-cut': Joi.object({ step: key.required(), reason: text.required() }),
   'hand-checked': Joi.object({ step: key.required(), check: key.required(), answer: key.required() }),
+  'service-stated': Joi.object({ envelope: key.required(), value: Joi.number().min(0).max(1e9).required(), reason: text }),
   'extraction-tried': Joi.object({
     step: key.required(),
     rung: Joi.number().integer().min(0).max(20).required(),

@@ -67,6 +67,19 @@ export interface ProblemDetails {
 
 export interface SiteRow { key: string, name: string, units: number, openJobs: number }
 
+/** A machine sheet in the library, its newest revision. */
+export interface SheetRow {
+  key: string
+  revision: number
+  title: string
+  family: string
+  parts: number
+  steps: number
+  positions: number
+  joints: number
+  releasedAt: string
+}
+
 export interface UnitRow {
   tag: string
   name: string

@@ -42,17 +42,14 @@ describe('a reading', () => {
       temperature: { partC: 40, instrumentC: 20, ...steel },
     }
     // 55.032 is out of 55.011 … 55.030; 20 K warmer than the micrometer it is 55.0193 at 20 °C.
-    const warm = take('seat-de', [[55.032, 55.032], [55.032, 55.032]], { conditions })
+    const warm = take('seat-de', Array.from({ length: 3 }, () => [55.032, 55.032]), { conditions })
     expect((await client.append(id, [warm])).body.results[0]).toMatchObject({ outcome: 'recorded' })
     const { body: dossier } = await client.get<Dossier>(`/jobs/${id}/dossier`)
     const kept = dossier.readings.findLast(one => one.position === 'seat-de')!
     expect(kept).toMatchObject({
       verdict: 'in',
       conditions,
-      values: [
-        [55.032, 55.032],
-        [55.032, 55.032],
-      ],
+      values: Array.from({ length: 3 }, () => [55.032, 55.032]),
       value: expect.closeTo(55.032 / (1 + 11.5e-6 * 20), 9) as number,
     })
     const [row] = await database().select().from(reading).where(eq(reading.eventId, warm.id))

@@ -230,7 +230,7 @@ describe('work of somebody who is gone', () => {
 describe('a sheet', () => {
   it('whose keys name what every object has is refused', async () => {
     const engineer = await Client.as('varga')
-    const { body: sheet } = await engineer.get<{ key: string, steps: { key: string }[] }>('/sheets/lever-hoist/1')
+    const { body: sheet } = await engineer.get<{ key: string, steps: { key: string }[] }>('/sheets/lever-hoist/2')
     const answer = await engineer.post('/sheets', {
       ...sheet,
       key: 'odd-hoist',

@@ -109,7 +109,11 @@ async function meet(duty: Locator, values: (position: string) => string, press: 
     case 'make mark': return press(button(/is made$/))
     case 'secure mark': return press(button(/^Marked again by/))
     case 'check mark': return press(button(/^Matches$/))
-    case 'decision': return press(button(/: replace$/))
+    case 'decision': {
+      // The pawls of a hoist go back, each to its side; all else is new.
+      const reuse = button(/^Brake pawls: reuse$/)
+      return press(await reuse.count() ? reuse : button(/: replace$/))
+    }
     case 'way': return press(button(/proposed by the readings|./))
     case 'photo': return duty.locator('input[type=file]').setInputFiles(PICTURE)
     case 'index': return press(button(/^The index is on it$/))
@@ -121,6 +125,9 @@ async function meet(duty: Locator, values: (position: string) => string, press: 
     case 'outside':
       await press(button(/^Sent to/))
       return press(button(/^It is back/))
+    case 'service':
+      await duty.getByRole('textbox').first().fill('8 kN·m')
+      return press(button(/^State it$/))
     case 'hold':
       await duty.getByLabel('Name of the second person').fill('brandt')
       await duty.getByLabel('PIN of the second person').fill('481216')
@@ -129,3 +136,13 @@ async function meet(duty: Locator, values: (position: string) => string, press: 
 }
 
 const escape = (text: string) => text.replaceAll(/[.*+?^${}()|[\]\\]/g, '\\$&')
+
+/** What a hoist of that size reads like when all is well, by the label of the field. */
+export function hoistReading(size: 'small' | 'medium'): (label: string) => string {
+  const [opening, saddle, links, wire, pull] = size === 'small' ? ['23.3', '14.7', '199', '5.8', '340 N'] : ['27', '19.6', '266', '7.7', '350 N']
+  const said: readonly [RegExp, string][] = [
+    [/opening/, opening!], [/saddle/, saddle!], [/links/, links!], [/wire/, wire!], [/^Pull/, pull!],
+    [/twist/, '2°'], [/thickness/, '3'], [/pockets/, '0.2'], [/free turn/, '8°'],
+  ]
+  return label => said.find(([name]) => name.test(label))?.[1] ?? '0.3'
+}

@@ -1,18 +1,8 @@
 import { expect, test } from '@playwright/test'
 import type { Dossier } from '#shared/wire/types'
-import { openBench, PICTURE, restartServer, signedIn, stepOf, veeOf, workStep } from './bench'
+import { hoistReading, openBench, PICTURE, restartServer, signedIn, stepOf, veeOf, workStep } from './bench'
 
-/** What the hoist reads like when all is well, by the label of the field. */
-const READINGS: readonly [RegExp, string][] = [
-  [/opening/, '24'],
-  [/twist/, '2°'],
-  [/links/, '268'],
-  [/wire/, '7.5'],
-  [/thickness/, '3'],
-  [/pockets/, '0.2'],
-  [/free turn/, '8°'],
-]
-const reading = (label: string) => READINGS.find(([name]) => name.test(label))?.[1] ?? '0.3'
+const reading = hoistReading('small')
 
 test('a day without the link, with a reload and a restart of the server in the middle, arrives whole', async ({ browser }) => {
   const { page, context, faults } = await signedIn(browser, 'marsh', { serviceWorkers: 'allow' })

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { byTouch, choose, openBench, openPart, signedIn, stepOf, tickOf, veeOf, workStep } from './bench'
+import { byTouch, choose, hoistReading, openBench, openPart, signedIn, stepOf, tickOf, veeOf, workStep } from './bench'
 
 const TABLET = { viewport: { width: 768, height: 1024 }, hasTouch: true, isMobile: true }
 
@@ -118,15 +118,7 @@ test('a hoist is taken apart and put together by touch alone, from a part of the
   })
 
   const title = () => stepOf(page).getByRole('heading', { level: 2 }).innerText()
-  const reading = (label: string) => /opening/.test(label)
-    ? '24'
-    : /twist/.test(label)
-      ? '2°'
-      : /links/.test(label)
-        ? '268'
-        : /wire/.test(label)
-          ? '7.5'
-          : /thickness/.test(label) ? '3' : /pockets/.test(label) ? '0.2' : /free turn/.test(label) ? '8°' : '0.3'
+  const reading = hoistReading('medium')
   await test.step('down, over the floor', async () => {
     for (let steps = 0; steps < 40 && await title() !== 'Pawls and new springs'; steps++) await workStep(page, reading, byTouch)
     expect(await title()).toBe('Pawls and new springs')

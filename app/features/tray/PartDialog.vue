@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { DomainError, PLACES, rungsOf, shortestWayIn, type PartLine, type Step } from '#core'
+import { DomainError, formatQuantity, PLACES, rungsOf, shortestWayIn, type PartLine, type Step } from '#core'
 import AskDialog from '../../ui/AskDialog.vue'
 import PhotoButton from '../../job/PhotoButton.vue'
 import PhotoStrip from '../../job/PhotoStrip.vue'
@@ -79,6 +79,17 @@ function move() {
         class="quiet"
       >
         {{ line.part.handling }}
+      </p>
+      <p
+        v-if="line.part.seenFrom || line.part.centreOfMassMm !== undefined"
+        class="quiet"
+      >
+        <template v-if="line.part.seenFrom">
+          Its clock is read from: {{ line.part.seenFrom }}.
+        </template>
+        <template v-if="line.part.centreOfMassMm !== undefined">
+          It hangs level at {{ formatQuantity(line.part.centreOfMassMm, 'length', { decimals: 0 }) }} along its axis.
+        </template>
       </p>
       <dl>
         <dt>Where</dt>

@@ -18,6 +18,10 @@ const STAGES = [{ stage: 'as-found', name: 'as found', symbol: 'emptyCircle' }, 
 
 const draw: DrawChart = (colour) => {
   const { lower, upper } = position?.limits ?? {}
+  // How far it may have worn is a limit of its own where it lies beyond what must hold as left.
+  const worn = (value: number | undefined, limit: number | undefined) => value === limit ? undefined : value
+  const [wornLower, wornUpper] = [worn(position?.reuse?.lower, lower), worn(position?.reuse?.upper, upper)]
+  const all = [lower, upper, wornLower, wornUpper].filter(value => value !== undefined)
   return {
     grid: { left: 12, right: 24, top: 18, bottom: 10, containLabel: true },
     xAxis: {
@@ -30,8 +34,8 @@ const draw: DrawChart = (colour) => {
     yAxis: {
       ...valueAxis(colour, true),
       scale: true,
-      min: ({ min }: { min: number }) => Math.min(min, lower ?? min, upper ?? min),
-      max: ({ max }: { max: number }) => Math.max(max, lower ?? max, upper ?? max),
+      min: ({ min }: { min: number }) => Math.min(min, ...all),
+      max: ({ max }: { max: number }) => Math.max(max, ...all),
     },
     tooltip: {
       trigger: 'item',
@@ -54,6 +58,8 @@ const draw: DrawChart = (colour) => {
               data: [
                 ...lower === undefined ? [] : [limitLine(colour, lower, `from ${show(lower)}`)],
                 ...upper === undefined ? [] : [limitLine(colour, upper, `to ${show(upper)}`)],
+                ...wornLower === undefined ? [] : [limitLine(colour, wornLower, `worn to ${show(wornLower)}`, 'brass')],
+                ...wornUpper === undefined ? [] : [limitLine(colour, wornUpper, `worn to ${show(wornUpper)}`, 'brass')],
               ],
             },
           }

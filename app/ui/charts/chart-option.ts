@@ -19,8 +19,8 @@ export const valueAxis = (colour: Parameters<DrawChart>[0], hasLines = false) =>
 })
 
 /** A line across at a limit, named at its end. */
-export const limitLine = (colour: Parameters<DrawChart>[0], value: number, name: string) => ({
+export const limitLine = (colour: Parameters<DrawChart>[0], value: number, name: string, role: 'oxide' | 'brass' = 'oxide') => ({
   yAxis: value,
-  lineStyle: { color: colour('oxide'), type: 'dashed' as const, width: 1.2 },
-  label: { formatter: name, color: colour('oxide'), position: 'insideEndTop' as const, fontSize: 12 },
+  lineStyle: { color: colour(role), type: role === 'oxide' ? 'dashed' as const : 'dotted' as const, width: 1.2 },
+  label: { formatter: name, color: colour(role), position: 'insideEndTop' as const, fontSize: 12 },
 })

@@ -19,9 +19,11 @@ export interface Finding {
 /** What a rule finds; its name and source are its own. */
 export type Found = Omit<Finding, 'rule' | 'source'>
 
-/** A rule reads the sheet of one machine, its options settled. */
+/** A rule reads the sheet of one machine, its options settled; of one way of its forks; or the sheet as it is written. */
 export interface Rule {
   name: string
   source: string
+  /** `machine` if left out. */
+  scope?: 'sheet' | 'machine' | 'way'
   find: (sheet: Sheet) => Found[]
 }

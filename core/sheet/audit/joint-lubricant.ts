@@ -1,11 +1,11 @@
 import { jointOf, partOf } from '../sheet-index'
-import type { Rule } from './finding'
+import type { Found, Rule } from './finding'
 
 /** A joint and the step that tightens it say the same of the thread: another lubricant is another preload. */
 export const jointLubricant: Rule = {
   name: 'joint-lubricant',
   source: 'general practice: the torque of a joint belongs to its lubricant',
-  find: sheet => sheet.steps.flatMap((step) => {
+  find: sheet => sheet.steps.flatMap((step): Found[] => {
     if (!step.tightens) return []
     const joint = jointOf(sheet, step.tightens)
     const [ofJoint, ofStep] = [joint.lubricant.kind, step.lubricant?.kind]

@@ -1,7 +1,7 @@
 import { HAND_LIFT_KG } from '../lifting'
 import type { Sheet, Step } from '../schema'
 import { partOf } from '../sheet-index'
-import type { Rule } from './finding'
+import type { Found, Rule } from './finding'
 
 /** What two people lift by hand at most. */
 const BY_TWO_KG = 35
@@ -16,8 +16,8 @@ function massOf(sheet: Sheet, step: Step): number {
   return Math.max(0, ...moved.map(({ part }) => partOf(sheet, part).massKg ?? 0))
 }
 
-function capacityOf(step: Step): number | undefined {
-  for (const tool of step.tools ?? []) {
+function capacityOf(tools: readonly string[]): number | undefined {
+  for (const tool of tools) {
     const [, figure, unit] = CAPACITY.exec(tool) ?? []
     if (figure) return Number(figure) * (unit === 't' ? 1000 : 1)
   }
@@ -28,15 +28,17 @@ function capacityOf(step: Step): number | undefined {
 export const liftingGear: Rule = {
   name: 'lifting-gear',
   source: 'general practice; site rules and local law on lifting stand above it',
-  find: sheet => sheet.steps.flatMap((step) => {
-    const tools = step.tools ?? []
-    const [massKg, carriesKg] = [massOf(sheet, step), capacityOf(step)]
+  find: sheet => sheet.steps.flatMap((step): Found[] => {
+    const tools = [...step.tools ?? [], ...step.lifts ? [step.lifts.gear] : []]
+    const [massKg, carriesKg] = [step.lifts?.massKg ?? massOf(sheet, step), capacityOf(tools)]
     const at = { list: 'steps' as const, key: step.key, field: 'tools', severity: 'danger' as const }
     if (carriesKg !== undefined && massKg > carriesKg)
       return [{ ...at, sentence: `"${step.title}": ${massKg} kg on gear for ${carriesKg} kg.` }]
     const isByTwo = massKg <= BY_TWO_KG && tools.some(tool => TWO.test(tool))
     if (massKg > HAND_LIFT_KG && !isByTwo && !tools.some(tool => GEAR.test(tool)))
       return [{ ...at, sentence: `"${step.title}": ${massKg} kg and no lifting gear among its tools.` }]
+    if (massKg === 0 && (step.removes ?? step.refits) && carriesKg !== undefined)
+      return [{ ...at, field: 'lifts', severity: 'doubtful' as const, sentence: `"${step.title}" hangs something on gear for ${carriesKg} kg and says no mass.` }]
     return []
   }),
 }

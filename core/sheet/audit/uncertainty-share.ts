@@ -1,5 +1,5 @@
 import type { Position } from '../schema'
-import type { Rule } from './finding'
+import type { Found, Rule } from './finding'
 
 /** What an instrument may leave open of a tolerance before a practitioner asks, and before it decides nothing any more. */
 const [DOUBTFUL, WRONG] = [1 / 5, 1 / 2]
@@ -15,7 +15,7 @@ function toleranceOf({ limits: { lower, upper }, quantity, method }: Position): 
 export const uncertaintyShare: Rule = {
   name: 'uncertainty-share',
   source: 'ISO 14253-1; general practice (a fifth to a tenth of the tolerance)',
-  find: sheet => sheet.positions.flatMap((position) => {
+  find: sheet => sheet.positions.flatMap((position): Found[] => {
     const tolerance = toleranceOf(position)
     if (tolerance === undefined || tolerance <= 0) return []
     const share = position.uncertainty / tolerance

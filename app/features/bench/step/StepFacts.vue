@@ -35,6 +35,16 @@ const facts = computed(() => joint ? jointFacts(joint, step, torqueOf) : [])
         >{{ part.handling }}</span>
       </dd>
     </template>
+    <template v-if="step.lifts">
+      <dt>Hangs</dt>
+      <dd>
+        <strong class="mono">{{ inUnits(step.lifts.massKg, 'mass', 0) }}</strong> · {{ step.lifts.gear }}
+        <span
+          v-if="step.lifts.points"
+          class="handling"
+        >{{ step.lifts.points }}</span>
+      </dd>
+    </template>
     <template v-if="step.bag">
       <dt>Into</dt><dd class="mono">
         {{ step.bag }}

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
-import { dutiesOf, jointOf, movedBy, partOf, stepNumber } from '#core'
+import { computed, ref, watch, type FunctionalComponent } from 'vue'
+import { dutiesOf, jointOf, movedBy, partOf, positionOf, stepNumber, type DutyLine } from '#core'
 import DepartureNote from './DepartureNote.vue'
+import MachineNotice from './MachineNotice.vue'
 import PhotoStrip from '../../../job/PhotoStrip.vue'
 import StepCautions from './StepCautions.vue'
 import StepFacts from './StepFacts.vue'
@@ -9,6 +10,7 @@ import StepFooter from './StepFooter.vue'
 import StepDuty from './duties/StepDuty.vue'
 import StepTools from './StepTools.vue'
 import WaitNotice from './WaitNotice.vue'
+import { ReadingGroup } from '../../readings'
 import { laterDialog } from '../../../ui/later'
 import { useBench } from '../../../job/use-bench'
 
@@ -22,6 +24,19 @@ const noting = ref(false)
 const step = computed(() => bench.shown.value)
 const number = computed(() => step.value ? stepNumber(job.sheet, step.value) : 0)
 const duties = computed(() => step.value ? dutiesOf(job.sheet, job.state, step.value) : [])
+/** Duties as they stand below each other; readings of one grid and stage that follow each other stand together. */
+const grouped = computed(() => {
+  const groups: { name: string | undefined, lines: DutyLine[] }[] = []
+  for (const line of duties.value) {
+    const grid = line.duty.kind === 'reading' ? positionOf(job.sheet, line.duty.position).grid : undefined
+    const name = grid && line.duty.kind === 'reading' ? `${grid}, ${line.duty.stage}` : undefined
+    const last = groups.at(-1)
+    if (name && last?.name === name) last.lines.push(line)
+    else groups.push({ name, lines: [line] })
+  }
+  return groups.map(group => group.lines.length > 1 ? group : { ...group, name: undefined })
+})
+const Single: FunctionalComponent = (_props, { slots }) => slots.default?.()
 const notes = computed(() => job.state.notes.filter(note => note.step === step.value?.key))
 const moves = computed(() => {
   // On a departure: what it moves on this machine.
@@ -82,6 +97,7 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
         :cautions="step.cautions"
         :notice="job.sheet.notice"
       />
+      <MachineNotice :step="step" />
       <p
         v-if="weak"
         class="weak"
@@ -119,12 +135,19 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
         class="duties"
         aria-label="What this step asks for"
       >
-        <StepDuty
-          v-for="line in duties"
-          :key="`${step.key} ${JSON.stringify(line.duty)}`"
-          :line="line"
-          :step="step"
-        />
+        <component
+          :is="group.name ? ReadingGroup : Single"
+          v-for="group in grouped"
+          :key="`${step.key} ${group.name ?? JSON.stringify(group.lines[0]!.duty)}`"
+          :name="group.name"
+        >
+          <StepDuty
+            v-for="line in group.lines"
+            :key="`${step.key} ${JSON.stringify(line.duty)}`"
+            :line="line"
+            :step="step"
+          />
+        </component>
       </ul>
       <ul
         v-if="notes.length"

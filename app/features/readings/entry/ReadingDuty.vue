@@ -7,6 +7,7 @@ import ReadingGrid from './ReadingGrid.vue'
 import ReadingVerdict from './ReadingVerdict.vue'
 import { useUnitHistory } from '../../../job/unit-history'
 import { useBench } from '../../../job/use-bench'
+import { joinTogether } from './together'
 import { useReadingEntry } from './use-reading-entry'
 
 /**
@@ -39,6 +40,7 @@ const {
 const history = useUnitHistory()
 history.open(bench.job.meta.unitTag)
 const last = computed(() => stage === 'as-found' ? history.leftBefore(bench.job.meta.number).get(positionKey) : undefined)
+joinTogether({ isComplete: computed(() => editing.value && bench.mayWork.value && assessed.value.result !== null), store })
 const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.trim())))
 </script>
 

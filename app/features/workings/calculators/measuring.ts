@@ -1,5 +1,6 @@
 import {
   compareMethods,
+  couplingAlignment,
   formatQuantity,
   judge,
   lengthAt20,
@@ -13,12 +14,15 @@ import {
   STEEL_PER_K,
 } from '#core'
 import { calculator, mm, um } from '../calculator'
-import { optional, plain, quantity, rows, several } from '../fields'
+import { choice, optional, plain, quantity, rows, several } from '../fields'
 
 const wave = (n: number, offset: number, phaseDeg: number) => Array.from({ length: n }, (_, i) => {
   const angle = i * 360 / n
   return `${angle}:${Math.round(20 + offset * Math.cos(radians(angle - phaseDeg)) + (i % 3) - 1)}`
 }).join(';')
+
+const isFace = ({ method }: Readonly<Record<string, string>>) => method === 'rim and face'
+const isTwo = ({ method }: Readonly<Record<string, string>>) => method === 'two dials'
 
 export const measuringCalculators = [
   calculator({
@@ -182,6 +186,55 @@ export const measuringCalculators = [
         results: [mm('Radial play', found.meanMm, { main: true }), mm('Spread', found.spreadMm)],
         working: found.working,
         caution: 'Lift with a bar and a stop, never with the crane alone.',
+      }
+    },
+  }),
+  calculator({
+    key: 'alignment',
+    title: 'Coupling alignment',
+    about: 'Two dials read at four quarters: offset and gap of the shafts in both planes, and what the feet must move by.',
+    fields: {
+      method: choice('Method', { 'rim and face': 'rim and face', 'two dials': 'two rim dials' }),
+      first: rows('Dial on the rim of the movable hub', ['top, mm', 'right, mm', 'bottom, mm', 'left, mm'], '0:0.08:0.16:0.08', {
+        hint: 'as read, plunger pushed in is plus; right as seen from the movable machine',
+      }),
+      face: rows('Dial on its face', ['top, mm', 'right, mm', 'bottom, mm', 'left, mm'], '0:-0.01:0.03:0.04', { when: isFace }),
+      second: rows('Dial on the rim of the fixed hub', ['top, mm', 'right, mm', 'bottom, mm', 'left, mm'], '0:-0.06:-0.12:-0.06', { when: isTwo }),
+      circle: quantity('Circle of the face dial', 'length', '160', { when: isFace }),
+      apart: quantity('Between the planes of the dials', 'length', '250', { when: isTwo }),
+      sag: quantity('Sag of the bracket', 'length', '0', { hint: 'reading at the bottom of a stiff pipe, zeroed at its top' }),
+      front: quantity('Dial to the front feet', 'length', '200'),
+      feet: quantity('Front feet to rear feet', 'length', '500'),
+      coupling: quantity('Diameter of the coupling', 'length', '160'),
+    },
+    blames: {
+      rim: 'first', face: 'face', onMovable: 'first', onFixed: 'second', faceDiameterMm: 'circle', dialsApartMm: 'apart', rimSagMm: 'sag',
+      onMovableSagMm: 'sag', onFixedSagMm: 'sag', toFrontFeetMm: 'front', betweenFeetMm: 'feet',
+    },
+    compute({ method, first, face, second, circle, apart, sag, front, feet, coupling }) {
+      const dial = ([[topMm = NaN, rightMm = NaN, bottomMm = NaN, leftMm = NaN] = []]: number[][]) => ({ topMm, rightMm, bottomMm, leftMm })
+      const lengths = { toFrontFeetMm: front, betweenFeetMm: feet }
+      const found = method === 'rim and face'
+        ? couplingAlignment({ method, rim: dial(first), face: dial(face), faceDiameterMm: circle, rimSagMm: sag, ...lengths })
+        : couplingAlignment({
+            method, onMovable: dial(first), onFixed: dial(second), dialsApartMm: apart, onMovableSagMm: sag, onFixedSagMm: sag, ...lengths,
+          })
+      const { vertical, horizontal } = found
+      const signed = { signed: true, decimals: 3 }
+      return {
+        results: [
+          mm('Offset, vertical', vertical.offsetMm, { main: true, ...signed }),
+          mm('Offset, horizontal', horizontal.offsetMm, { main: true, ...signed }),
+          mm('Gap difference, vertical', vertical.slope * coupling, { main: true, ...signed }),
+          mm('Gap difference, horizontal', horizontal.slope * coupling, { main: true, ...signed }),
+          mm('Shims under the front feet', vertical.frontFeetMm, { signed: true, decimals: 2 }),
+          mm('Shims under the rear feet', vertical.rearFeetMm, { signed: true, decimals: 2 }),
+          mm('Front feet to the right', horizontal.frontFeetMm, { signed: true, decimals: 2 }),
+          mm('Rear feet to the right', horizontal.rearFeetMm, { signed: true, decimals: 2 }),
+          ...found.closesMm.map((closesMm, i) => mm(`Dial ${i + 1} misses its circle by`, closesMm, { decimals: 3 })),
+        ],
+        working: found.working,
+        caution: 'Both machines locked off, shafts turned together by hand. Cold figures: the growth of both machines stands in the maker’s papers.',
       }
     },
   }),

@@ -13,6 +13,7 @@ import WayDuty from './WayDuty.vue'
 
 /* What needs lists to choose from comes when a step first asks for it. */
 const MakeMarkDuty = laterComponent(() => import('./MakeMarkDuty.vue'))
+const ServiceDuty = laterComponent(() => import('./ServiceDuty.vue'))
 const PlaceDuty = laterComponent(() => import('./PlaceDuty.vue'))
 
 /** One thing that the step asks for, as the form in which it is done. */
@@ -65,6 +66,10 @@ const checkOf = (key: string) => step.feels!.find(check => check.key === key)!
       :step="step"
       :part-key="line.duty.part"
       :met="line.met"
+    />
+    <ServiceDuty
+      v-else-if="line.duty.kind === 'service'"
+      :envelope-key="line.duty.envelope"
     />
     <HoldDuty
       v-else-if="line.duty.kind === 'hold'"

@@ -1,0 +1,314 @@
+<script setup lang="ts">
+import { computed, onMounted, reactive, ref, shallowRef } from 'vue'
+import { formatQuantity, partOf, sheetForUnit, type Finding, type Sheet } from '#core'
+import type { SheetRow } from '#shared/wire/types'
+import { callApi, sentenceOf } from '../../net/api'
+import { fetchSheet } from '../../net/sheets'
+import ChoiceSelect from '../../ui/ChoiceSelect.vue'
+import SectionDrawing from '../../ui/drawings/SectionDrawing.vue'
+import StateNote from '../../ui/StateNote.vue'
+import { askWorker } from '../../workers/ask-worker'
+import FindingNote from './FindingNote.vue'
+import { countsOf } from './findings'
+import SeverityMark from './SeverityMark.vue'
+import { limitsInWords } from './sheet-words'
+import StepList from './StepList.vue'
+import ThingTable from './ThingTable.vue'
+
+const { sheet: key } = defineProps<{ sheet: string }>()
+const sheet = shallowRef<Sheet>()
+/** What the checker says; undefined while it reads. */
+const findings = shallowRef<Finding[]>()
+const problem = ref('')
+const tab = ref('steps')
+const options = reactive<Record<string, string>>({})
+
+onMounted(async () => {
+  try {
+    const row = (await callApi<SheetRow[]>('/sheets')).find(one => one.key === key)
+    if (!row) {
+      problem.value = `There is no sheet "${key}".`
+      return
+    }
+    const found = await fetchSheet(row)
+    for (const option of found.options ?? []) options[option.key] = option.values[0]!.key
+    sheet.value = found
+    findings.value = await askWorker('auditSheet', found)
+  } catch (error) {
+    problem.value = sentenceOf(error)
+  }
+})
+
+const machine = computed(() => sheet.value && sheetForUnit(sheet.value, options))
+const said = computed(() => findings.value ?? [])
+const counts = computed(() => countsOf(said.value))
+const values = computed(() => {
+  const sizes = new Map(machine.value?.positions.map(({ key: position, stations, planes }) => [position, stations.length * planes.length]))
+  return machine.value?.steps.flatMap(step => step.reads ?? []).reduce((sum, { position }) => sum + (sizes.get(position) ?? 0), 0) ?? 0
+})
+
+const parts = computed(() => (machine.value?.parts ?? []).map(part => ({
+  key: part.key, name: part.name,
+  cells: [
+    part.item === undefined ? '' : String(part.item), String(part.count), part.kind, part.massKg === undefined ? '' : formatQuantity(part.massKg, 'mass'),
+    [part.neverAgain && 'new each time', part.places?.join(', '), part.handling].filter(Boolean).join('; '),
+  ],
+})))
+const positions = computed(() => (machine.value?.positions ?? []).map(position => ({
+  key: position.key, name: position.name,
+  cells: [partOf(machine.value!, position.part).name, limitsInWords(position), `${position.stations.length} × ${position.planes.length}`, position.instrument, position.toleranceClass ?? ''],
+})))
+const joints = computed(() => (machine.value?.joints ?? []).map(({ key: joint, name, count, thread, propertyClass = '', torqueNm, lubricant, purpose = 'clamp' }) => ({
+  key: joint, name, cells: [`${count} × ${thread}`, propertyClass, formatQuantity(torqueNm.aim, 'torque'), lubricant.text, purpose],
+})))
+const fits = computed(() => (machine.value?.fits ?? []).map(({ key: fit, name, clearanceMm: { lower, upper }, class: written = '' }) => ({
+  key: fit, name, cells: [[lower, upper].map(mm => mm === undefined ? '' : formatQuantity(mm, 'length', { signed: true })).join(' to '), written],
+})))
+const marks = computed(() => (machine.value?.marks ?? []).map(({ key: mark, name, between, symbol, way, place }) => ({
+  key: mark, name: `${mark} ${name}`, cells: [between.map(part => partOf(machine.value!, part).name).join(' and '), symbol, way, place],
+})))
+const energies = computed(() => (machine.value?.energies ?? []).map(({ key: energy, name, kind }) => ({
+  key: energy, name,
+  cells: [kind, machine.value!.steps.filter(step => step.isolates?.includes(energy)).map(({ title }) => title).join(', ')],
+})))
+const temporary = computed(() => (machine.value?.temporary ?? []).map(({ key: thing, name, blocks }) => ({
+  key: thing, name,
+  cells: [
+    blocks ? 'nothing turns while it is in' : '',
+    machine.value!.steps.filter(step => step.puts?.includes(thing)).map(({ title }) => title).join(', '),
+    machine.value!.steps.filter(step => step.takes?.includes(thing)).map(({ title }) => title).join(', '),
+  ],
+})))
+</script>
+
+<template>
+  <div class="sheet">
+    <StateNote
+      v-if="problem"
+      kind="problem"
+      title="This sheet cannot be shown"
+      :text="problem"
+    >
+      <NuxtLink to="/sheets">
+        Back to the library
+      </NuxtLink>
+    </StateNote>
+    <StateNote
+      v-else-if="!sheet || !machine"
+      kind="loading"
+      title="Fetching the sheet …"
+    />
+    <template v-else>
+      <header class="head">
+        <p class="eyebrow">
+          {{ sheet.family }}
+        </p>
+        <h1>{{ sheet.title }}</h1>
+        <p>{{ sheet.summary }}</p>
+        <p class="facts">
+          <span>revision <b class="mono">{{ sheet.revision }}</b></span>
+          <span><b class="mono">{{ machine.parts.length }}</b> parts</span>
+          <span><b class="mono">{{ machine.steps.length }}</b> steps</span>
+          <span><b class="mono">{{ values }}</b> values a job</span>
+          <span v-if="sheet.massKg">{{ formatQuantity(sheet.massKg, 'mass', { decimals: 0 }) }}</span>
+        </p>
+      </header>
+      <section
+        class="plate checker"
+        aria-label="What the checker says"
+        role="status"
+      >
+        <template v-if="!findings">
+          <Icon name="ph:hourglass-medium" /> The checker reads every machine and every way of this sheet …
+        </template>
+        <template v-else-if="counts.length === 0">
+          <Icon
+            name="ph:check-circle"
+            class="fine"
+          /> The checker has nothing to say.
+        </template>
+        <template v-else>
+          <span
+            v-for="{ severity, count } in counts"
+            :key="severity"
+            class="count"
+            :class="severity"
+          ><SeverityMark :severity="severity" /> <b class="mono">{{ count }}</b> {{ severity }}</span>
+        </template>
+        <span
+          v-if="sheet.audited"
+          class="quiet"
+        >{{ sheet.audited.length }} answered in the sheet</span>
+      </section>
+      <div
+        v-if="sheet.options"
+        class="options"
+      >
+        <label
+          v-for="option in sheet.options"
+          :key="option.key"
+        >
+          <span class="eyebrow">{{ option.name }}</span>
+          <ChoiceSelect
+            v-model="options[option.key]!"
+            :choices="option.values.map(({ key: value, name }) => ({ value, label: name }))"
+            :label="option.name"
+          />
+        </label>
+      </div>
+      <section
+        class="plate card"
+        aria-label="Section"
+      >
+        <div class="drawing">
+          <SectionDrawing
+            :parts="machine.parts"
+            :axes="machine.axes"
+            balloons="all"
+            can-move
+            :label="`Section of ${machine.title}; its parts are listed below`"
+          />
+        </div>
+      </section>
+      <section class="plate card">
+        <el-tabs v-model="tab">
+          <el-tab-pane
+            name="steps"
+            :label="`Steps (${machine.steps.length})`"
+          >
+            <StepList
+              :machine="machine"
+              :findings="said"
+            />
+          </el-tab-pane>
+          <el-tab-pane
+            name="parts"
+            :label="`Parts (${parts.length})`"
+            lazy
+          >
+            <ThingTable
+              :rows="parts"
+              :columns="['Item', 'Pieces', 'Kind', 'Mass', 'Mind']"
+              list="parts"
+              :findings="said"
+              label="Parts"
+            />
+          </el-tab-pane>
+          <el-tab-pane
+            name="positions"
+            :label="`Positions (${positions.length})`"
+            lazy
+          >
+            <ThingTable
+              :rows="positions"
+              :columns="['Part', 'Limits', 'Values', 'Instrument', 'Class']"
+              list="positions"
+              :findings="said"
+              label="Positions"
+            />
+          </el-tab-pane>
+          <el-tab-pane
+            name="joints"
+            :label="`Joints (${joints.length})`"
+            lazy
+          >
+            <ThingTable
+              :rows="joints"
+              :columns="['Fasteners', 'Strength', 'Torque', 'Lubricant', 'Purpose']"
+              list="joints"
+              :findings="said"
+              label="Joints"
+            />
+          </el-tab-pane>
+          <el-tab-pane
+            name="fits"
+            :label="`Fits (${fits.length})`"
+            lazy
+          >
+            <ThingTable
+              :rows="fits"
+              :columns="['Clearance', 'Class']"
+              list="fits"
+              :findings="said"
+              label="Fits"
+            />
+          </el-tab-pane>
+          <el-tab-pane
+            name="marks"
+            :label="`Marks (${marks.length})`"
+            lazy
+          >
+            <ThingTable
+              :rows="marks"
+              :columns="['Between', 'Symbol', 'Way', 'Place']"
+              list="marks"
+              :findings="said"
+              label="Marks"
+            />
+          </el-tab-pane>
+          <el-tab-pane
+            name="safe"
+            :label="`Energies (${energies.length})`"
+            lazy
+          >
+            <ThingTable
+              :rows="energies"
+              :columns="['Kind', 'Isolated at']"
+              list="energies"
+              :findings="said"
+              label="Energies"
+            />
+            <h3 class="eyebrow">
+              Put in for the work
+            </h3>
+            <ThingTable
+              :rows="temporary"
+              :columns="['Mind', 'Goes in at', 'Comes out at']"
+              list="temporary"
+              :findings="said"
+              label="Temporary things"
+            />
+          </el-tab-pane>
+          <el-tab-pane
+            name="findings"
+            :label="`Findings (${said.length})`"
+            lazy
+          >
+            <p
+              v-if="said.length === 0"
+              class="quiet"
+            >
+              Nothing to say.
+            </p>
+            <FindingNote
+              v-for="finding in said"
+              :key="finding.rule + finding.key + finding.sentence"
+              :finding="finding"
+            />
+          </el-tab-pane>
+        </el-tabs>
+      </section>
+      <p class="quiet notice">
+        {{ sheet.notice }}
+      </p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.sheet { max-width: 1240px; margin: 0 auto; padding: 20px; display: flex; flex-direction: column; gap: 14px; }
+.head p { margin: 4px 0 0; max-width: 90ch; }
+.facts { display: flex; flex-wrap: wrap; gap: 4px 20px; color: var(--slate); }
+.facts b { color: var(--ink); }
+.checker { display: flex; flex-wrap: wrap; align-items: center; gap: 8px 18px; padding: 12px 18px; font: 600 18px/1.3 var(--label); }
+.checker svg { font-size: 22px; vertical-align: -4px; }
+.fine { color: var(--verdigris); }
+.count { color: var(--brass); }
+.count.danger, .count.wrong { color: var(--oxide); }
+.options { display: flex; flex-wrap: wrap; gap: 12px 20px; }
+.options label { display: grid; gap: 4px; min-width: 260px; }
+.card { padding: 8px 22px 18px; }
+.drawing { height: clamp(240px, 40vw, 420px); margin-top: 10px; }
+h3 { margin: 18px 0 6px; }
+.notice { font-size: 14px; max-width: 100ch; }
+</style>

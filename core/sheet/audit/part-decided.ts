@@ -1,0 +1,23 @@
+import type { Part } from '../schema'
+import type { Rule } from './finding'
+
+/** What wears or breaks: somebody decides whether it goes back. */
+const WEARS: ReadonlySet<Part['kind']> = new Set([
+  'shaft', 'impeller', 'coupling', 'bearing', 'seal', 'sleeve', 'wear ring', 'gear', 'disc', 'piston', 'spring', 'chain', 'diaphragm', 'valve',
+  'elastomer', 'key', 'oil ring',
+])
+
+/** What wears and comes off is decided before it goes back, unless it is new each time. */
+export const partDecided: Rule = {
+  name: 'part-decided',
+  source: 'general practice: reuse, repair or replace is a decision and is signed',
+  find: (sheet) => {
+    const decided = new Set(sheet.steps.flatMap(step => step.decides ?? []))
+    const comesOff = new Set(sheet.steps.flatMap(step => step.removes?.map(({ part }) => part) ?? []))
+    return sheet.parts
+      .filter(({ key, kind, neverAgain }) => WEARS.has(kind) && !neverAgain && comesOff.has(key) && !decided.has(key))
+      .map(({ key, name, kind }) => ({
+        list: 'parts' as const, key, severity: 'wrong' as const, sentence: `${name} (${kind}) comes off and nobody decides whether it goes back.`,
+      }))
+  },
+}

@@ -1,0 +1,14 @@
+import type { Joint, Step } from '../schema'
+
+/** The torque that a step tightens its joint to: snug until the step that pays. */
+export const torqueOf = (joint: Joint, step: Step): number =>
+  joint.snug && joint.snug.paidBy !== step.key ? joint.snug.torqueNm : joint.torqueNm.aim
+
+const RANGE = /torque[^;]*?(\d+(?:\.\d+)?)\s?[–-]\s?(\d+(?:\.\d+)?)\s?N·m/i
+
+/** What the torque tools of a step reach, N·m, where they say so. */
+export const torqueRanges = (step: Step): (readonly [number, number])[] =>
+  (step.tools ?? []).flatMap((tool) => {
+    const [, from, to] = RANGE.exec(tool) ?? []
+    return from ? [[Number(from), Number(to)] as const] : []
+  })
