@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, reactive, ref, shallowRef } from 'vue'
-import { formatQuantity, partOf, sheetForUnit, type Finding, type Sheet } from '#core'
+import { formatQuantity, sheetForUnit, type Finding, type Sheet } from '#core'
 import type { SheetRow } from '#shared/wire/types'
 import { callApi, sentenceOf } from '../../net/api'
 import { fetchSheet } from '../../net/sheets'
@@ -11,7 +11,7 @@ import { askWorker } from '../../workers/ask-worker'
 import FindingNote from './FindingNote.vue'
 import { countsOf } from './findings'
 import SeverityMark from './SeverityMark.vue'
-import { limitsInWords } from './sheet-words'
+import { tablesOf } from './sheet-tables'
 import StepList from './StepList.vue'
 import ThingTable from './ThingTable.vue'
 
@@ -47,38 +47,7 @@ const values = computed(() => {
   return machine.value?.steps.flatMap(step => step.reads ?? []).reduce((sum, { position }) => sum + (sizes.get(position) ?? 0), 0) ?? 0
 })
 
-const parts = computed(() => (machine.value?.parts ?? []).map(part => ({
-  key: part.key, name: part.name,
-  cells: [
-    part.item === undefined ? '' : String(part.item), String(part.count), part.kind, part.massKg === undefined ? '' : formatQuantity(part.massKg, 'mass'),
-    [part.neverAgain && 'new each time', part.places?.join(', '), part.handling].filter(Boolean).join('; '),
-  ],
-})))
-const positions = computed(() => (machine.value?.positions ?? []).map(position => ({
-  key: position.key, name: position.name,
-  cells: [partOf(machine.value!, position.part).name, limitsInWords(position), `${position.stations.length} × ${position.planes.length}`, position.instrument, position.toleranceClass ?? ''],
-})))
-const joints = computed(() => (machine.value?.joints ?? []).map(({ key: joint, name, count, thread, propertyClass = '', torqueNm, lubricant, purpose = 'clamp' }) => ({
-  key: joint, name, cells: [`${count} × ${thread}`, propertyClass, formatQuantity(torqueNm.aim, 'torque'), lubricant.text, purpose],
-})))
-const fits = computed(() => (machine.value?.fits ?? []).map(({ key: fit, name, clearanceMm: { lower, upper }, class: written = '' }) => ({
-  key: fit, name, cells: [[lower, upper].map(mm => mm === undefined ? '' : formatQuantity(mm, 'length', { signed: true })).join(' to '), written],
-})))
-const marks = computed(() => (machine.value?.marks ?? []).map(({ key: mark, name, between, symbol, way, place }) => ({
-  key: mark, name: `${mark} ${name}`, cells: [between.map(part => partOf(machine.value!, part).name).join(' and '), symbol, way, place],
-})))
-const energies = computed(() => (machine.value?.energies ?? []).map(({ key: energy, name, kind }) => ({
-  key: energy, name,
-  cells: [kind, machine.value!.steps.filter(step => step.isolates?.includes(energy)).map(({ title }) => title).join(', ')],
-})))
-const temporary = computed(() => (machine.value?.temporary ?? []).map(({ key: thing, name, blocks }) => ({
-  key: thing, name,
-  cells: [
-    blocks ? 'nothing turns while it is in' : '',
-    machine.value!.steps.filter(step => step.puts?.includes(thing)).map(({ title }) => title).join(', '),
-    machine.value!.steps.filter(step => step.takes?.includes(thing)).map(({ title }) => title).join(', '),
-  ],
-})))
+const tables = computed(() => machine.value ? tablesOf(machine.value).filter(({ rows }) => rows.length > 0) : [])
 </script>
 
 <template>
@@ -182,91 +151,15 @@ const temporary = computed(() => (machine.value?.temporary ?? []).map(({ key: th
             />
           </el-tab-pane>
           <el-tab-pane
-            name="parts"
-            :label="`Parts (${parts.length})`"
+            v-for="table in tables"
+            :key="table.list"
+            :name="table.list"
+            :label="`${table.title} (${table.rows.length})`"
             lazy
           >
             <ThingTable
-              :rows="parts"
-              :columns="['Item', 'Pieces', 'Kind', 'Mass', 'Mind']"
-              list="parts"
+              :table="table"
               :findings="said"
-              label="Parts"
-            />
-          </el-tab-pane>
-          <el-tab-pane
-            name="positions"
-            :label="`Positions (${positions.length})`"
-            lazy
-          >
-            <ThingTable
-              :rows="positions"
-              :columns="['Part', 'Limits', 'Values', 'Instrument', 'Class']"
-              list="positions"
-              :findings="said"
-              label="Positions"
-            />
-          </el-tab-pane>
-          <el-tab-pane
-            name="joints"
-            :label="`Joints (${joints.length})`"
-            lazy
-          >
-            <ThingTable
-              :rows="joints"
-              :columns="['Fasteners', 'Strength', 'Torque', 'Lubricant', 'Purpose']"
-              list="joints"
-              :findings="said"
-              label="Joints"
-            />
-          </el-tab-pane>
-          <el-tab-pane
-            name="fits"
-            :label="`Fits (${fits.length})`"
-            lazy
-          >
-            <ThingTable
-              :rows="fits"
-              :columns="['Clearance', 'Class']"
-              list="fits"
-              :findings="said"
-              label="Fits"
-            />
-          </el-tab-pane>
-          <el-tab-pane
-            name="marks"
-            :label="`Marks (${marks.length})`"
-            lazy
-          >
-            <ThingTable
-              :rows="marks"
-              :columns="['Between', 'Symbol', 'Way', 'Place']"
-              list="marks"
-              :findings="said"
-              label="Marks"
-            />
-          </el-tab-pane>
-          <el-tab-pane
-            name="safe"
-            :label="`Energies (${energies.length})`"
-            lazy
-          >
-            <ThingTable
-              :rows="energies"
-              :columns="['Kind', 'Isolated at']"
-              list="energies"
-              :findings="said"
-              label="Energies"
-            />
-            <h3 class="eyebrow">
-              Put in for the work
-            </h3>
-            <ThingTable
-              :rows="temporary"
-              :columns="['Mind', 'Goes in at', 'Comes out at']"
-              list="temporary"
-              :findings="said"
-              label="Temporary things"
             />
           </el-tab-pane>
           <el-tab-pane
@@ -309,6 +202,5 @@ const temporary = computed(() => (machine.value?.temporary ?? []).map(({ key: th
 .options label { display: grid; gap: 4px; min-width: 260px; }
 .card { padding: 8px 22px 18px; }
 .drawing { height: clamp(240px, 40vw, 420px); margin-top: 10px; }
-h3 { margin: 18px 0 6px; }
 .notice { font-size: 14px; max-width: 100ch; }
 </style>

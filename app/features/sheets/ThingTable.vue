@@ -3,24 +3,18 @@ import { computed } from 'vue'
 import type { Finding } from '#core'
 import FindingNote from './FindingNote.vue'
 import { findingsAt } from './findings'
+import type { SheetTable } from './sheet-tables'
 
 /** One list of a sheet as a table; what the checker says of a thing stands under its name. */
-const { rows, columns, list, findings, label } = defineProps<{
-  rows: readonly { key: string, name: string, cells: readonly string[] }[]
-  columns: readonly string[]
-  list: Finding['list']
-  findings: readonly Finding[]
-  label: string
-}>()
-const told = computed(() => rows.map(row => ({ ...row, said: findingsAt(findings, list, row.key) })))
+const { table, findings } = defineProps<{ table: SheetTable, findings: readonly Finding[] }>()
+const told = computed(() => table.rows.map(row => ({ ...row, said: findingsAt(findings, table.list, row.key) })))
 </script>
 
 <template>
   <el-table
     :data="told"
     row-key="key"
-    :aria-label="label"
-    empty-text="None in this sheet."
+    :aria-label="table.title"
   >
     <el-table-column
       label="Name"
@@ -36,7 +30,7 @@ const told = computed(() => rows.map(row => ({ ...row, said: findingsAt(findings
       </template>
     </el-table-column>
     <el-table-column
-      v-for="(column, i) in columns"
+      v-for="(column, i) in table.columns"
       :key="column"
       :label="column"
       min-width="130"

@@ -52,9 +52,9 @@ const makes = computed(() => step.state)
 </template>
 
 <style scoped>
-.machine { margin-top: 8px; padding: 6px 12px; border-left: 5px solid var(--prussian-line, var(--scribe)); background: var(--paper); font-size: 15px; }
-p { margin: 2px 0; }
-strong { font: 600 17px/1.2 var(--label); }
+.machine { margin-top: 7px; padding: 2px 12px; border-left: 5px solid var(--scribe); background: var(--paper); font-size: 14px; }
+p { margin: 1px 0; }
+strong { font: 600 16px/1.2 var(--label); }
 svg { vertical-align: -2px; }
 .powered strong, .powered svg { color: var(--oxide); }
 .inside { color: var(--brass); }
