@@ -8,7 +8,7 @@ import { person, sheet as sheetTable, unit } from '../../server/db/schema'
 import { appendEvents } from '../../server/services/append-events'
 import { sheetOfJob } from '../../server/services/live-job'
 import { startJob } from '../../server/services/start-job'
-import { anyEvent, bringBack, openJob } from '../support/job-walk'
+import { anyEvent, makeGood, openJob } from '../support/job-walk'
 import { smallSheet, type SmallStep } from '../support/small-sheet'
 
 /**
@@ -57,8 +57,9 @@ function longLog(sheet: Sheet): JobEvent[] {
       newId: randomUUID,
     })
     const event = { ...draft, actor: byLead ? { id: 'person-lead', name: 'Lead' } : { id: 'person-a', name: 'A' } } as JobEvent
+    const refusal = draft.type === 'step-done' ? guardEvent(sheet, state, event) : null
     if (draft.type !== 'step-done') take(event)
-    else if (guardEvent(sheet, state, event)) take(bringBack(sheet, state, nextSteps(sheet, state)[0]!.key))
+    else if (refusal) take(makeGood(sheet, state, nextSteps(sheet, state)[0]!.key, refusal))
     else return events
   }
 }

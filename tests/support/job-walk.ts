@@ -18,6 +18,7 @@ import {
   type EventType,
   type JobEvent,
   type JobState,
+  type Refusal,
   type Sheet,
 } from '#core'
 
@@ -131,8 +132,15 @@ export function walk(sheet: Sheet, start: JobState, choose: Choose, tries: numbe
   return { events, state }
 }
 
-/** What keeps a walk that is otherwise done right from going on: pieces that random moves have taken away. */
-export function bringBack(sheet: Sheet, state: JobState, key: string): JobEvent {
+/** What lets a walk go on where a refit was refused: a wrong count is taken back, pieces come back, or as many go in as have room. */
+export function makeGood(sheet: Sheet, state: JobState, key: string, refusal: Refusal): JobEvent {
+  const departure = state.departures[key]
+  if (departure) return eventOf('undone', { event: departure.event })
+  return refusal.code === 'part.no-room' ? asManyAsThereAre(sheet, state, key) : bringBack(sheet, state, key)
+}
+
+/** Pieces that random moves have taken away. */
+function bringBack(sheet: Sheet, state: JobState, key: string): JobEvent {
   for (const line of accountOf(sheet, state)) {
     const { key } = line.part
     if (line.outside > 0) return eventOf('part-moved', { part: key, count: line.outside, from: 'outside', to: 'loose' })
@@ -177,7 +185,7 @@ export function finish(sheet: Sheet, start: JobState, choose: Choose): { state: 
     let event = towardsTick(sheet, state, key, choose)
     let refusal = guardEvent(sheet, state, event)
     if (refusal?.code === 'part.not-at-hand' || refusal?.code === 'part.no-room') {
-      event = refusal.code === 'part.no-room' ? asManyAsThereAre(sheet, state, key) : bringBack(sheet, state, key)
+      event = makeGood(sheet, state, key, refusal)
       refusal = guardEvent(sheet, state, event)
     }
     if (refusal) return { state, stuck: { at: key, why: refusal.message } }
