@@ -1,17 +1,29 @@
 import { DomainError } from '../domain-error'
 import { POUND_FORCE_INCH_NM } from '../units'
-import { propertyClass, PROPERTY_CLASSES } from './property-class'
+import { engagement } from './engagement'
+import { nutProofClass, propertyClass, PROPERTY_CLASSES } from './property-class'
 import { threadSize } from './thread-size'
 import { METRIC } from './thread-tables'
 
 export type TargetVerdict = 'fits' | 'low' | 'high' | 'absurd'
 
-export interface Target { thread: string, propertyClass: string, torqueNm: number, lubricant: string }
+export interface Target {
+  thread: string
+  propertyClass: string
+  torqueNm: number
+  lubricant: string
+  /** Class of the nut: 8, 10, A4-80. The weaker of bolt and nut governs. */
+  nutClass?: string | undefined
+  /** What the thread bites into, and how far its full threads hold. The weaker of bolt and hole governs. */
+  into?: string | undefined
+  engagementMm?: number | undefined
+}
 
 export interface CheckedTarget {
   verdict: TargetVerdict
-  /** Mean preload over proof stress times stress area. */
+  /** Mean preload over the proof load of the weakest of bolt, nut and tapped hole. */
   shareOfProof: number
+  governedBy: 'bolt' | 'nut' | 'tapped hole'
   preloadN: number
   nutFactor: number
   /** What may have happened to an absurd figure, each tried out; and what limits the figures. */
@@ -37,8 +49,9 @@ const verdictOf = (share: number): TargetVerdict =>
  * @param thread as `threadSize` reads it
  * @param torqueNm the wanted torque, N·m, greater than zero
  * @param lubricant the word of the step: dry, oil, grease, anti-seize, thread lock, sealant, water
- * @throws DomainError `torque.target`, and those of `threadSize` and `propertyClass`
- * Source: general practice (nut factor); ISO 898-1 (proof stress). The maker's figure stands above it.
+ * @param nutClass as `nutProofClass` reads it; @param into, engagementMm as `engagement` reads them
+ * @throws DomainError `torque.target`, and those of `threadSize`, `propertyClass`, `nutProofClass` and `engagement`
+ * Source: general practice (nut factor); ISO 898-1 (proof stress), ISO 898-2 (bolts that a nut holds). The maker's figure stands above it.
  * @example checkTarget({ thread: 'M12', propertyClass: '8.8', torqueNm: 70, lubricant: 'dry' }).verdict // 'fits'
  */
 export function checkTarget(target: Target): CheckedTarget {
@@ -50,15 +63,25 @@ export function checkTarget(target: Target): CheckedTarget {
   return {
     ...load,
     verdict,
-    reasons: [...(verdict === 'absurd' ? likelyReasons(target) : []), ...(note ? [note] : [])],
+    reasons: [
+      ...verdict === 'absurd' ? likelyReasons(target) : [],
+      ...load.governedBy === 'bolt' ? [] : [`The ${load.governedBy} is weaker than the bolt and governs.`],
+      ...note ? [note] : [],
+    ],
   }
 }
 
-function loadOf({ thread, propertyClass: name, torqueNm, lubricant }: Target) {
+function loadOf({ thread, propertyClass: name, torqueNm, lubricant, nutClass, into, engagementMm }: Target) {
   const { nominalMm, stressAreaMm2 } = threadSize(thread)
   const nutFactor = nutFactorOf(lubricant)
   const preloadN = torqueNm * 1000 / (nutFactor * nominalMm)
-  return { nutFactor, preloadN, shareOfProof: preloadN / (propertyClass(name, nominalMm).proofMPa * stressAreaMm2) }
+  const proofN = (of: string) => propertyClass(of, nominalMm).proofMPa * stressAreaMm2
+  const holds: { governedBy: CheckedTarget['governedBy'], loadN: number }[] = [{ governedBy: 'bolt', loadN: proofN(name) }]
+  if (nutClass !== undefined) holds.push({ governedBy: 'nut', loadN: proofN(nutProofClass(nutClass)) })
+  if (into !== undefined && engagementMm !== undefined)
+    holds.push({ governedBy: 'tapped hole', loadN: proofN(name) * engagement({ thread, into, lengthMm: engagementMm, propertyClass: name }).share })
+  const { governedBy, loadN } = holds.reduce((weakest, hold) => hold.loadN < weakest.loadN ? hold : weakest)
+  return { nutFactor, preloadN, governedBy, shareOfProof: loadN > 0 ? preloadN / loadN : Infinity }
 }
 
 /** The usual slips, each tried out: only what makes the figure fit is told. */

@@ -56,7 +56,8 @@ export const PROPERTY_CLASSES: readonly string[] = Object.keys(TABLES)
  * @example propertyClass('8.8', 20) // { proofMPa: 600, yieldMPa: 660, tensileMPa: 830, … }
  */
 export function propertyClass(name: string, nominalMm: number): PropertyClass {
-  const table = TABLES[name.trim().toUpperCase()]
+  const plain = name.trim().toUpperCase()
+  const table = Object.hasOwn(TABLES, plain) ? TABLES[plain] : undefined
   if (!table) throw new DomainError('class.unknown', `"${name}" is no class of a bolt; known are ${PROPERTY_CLASSES.join(', ')}.`)
   if (!(nominalMm > 0)) throw new DomainError('class.size', 'A bolt has a diameter greater than zero.')
   const { source, rows, note, fromMm = 0 } = table
@@ -67,4 +68,22 @@ export function propertyClass(name: string, nominalMm: number): PropertyClass {
   const { proofMPa, yieldMPa, tensileMPa } = within ?? rows.at(-1)!
   const notes = [note, within ? undefined : `Above ${rows.at(-1)!.toMm} mm the class is by agreement.`].filter(Boolean).join(' ')
   return { proofMPa, yieldMPa, tensileMPa, source, ...(notes ? { note: notes } : {}) }
+}
+
+/** Class of a nut → the strongest bolt that it holds to its proof load (ISO 898-2, table 1; SAE J995 has the grades of the bolts). */
+const NUTS: Readonly<Record<string, string>> = { 4: '4.8', 5: '5.8', 6: '6.8', 8: '8.8', 9: '9.8', 10: '10.9', 12: '12.9', 70: 'A2-70', 80: 'A4-80' }
+
+/**
+ * The class of bolt that a nut can hold.
+ *
+ * @param nutClass `4` … `12` of steel, `70`, `80` or `A2-70` … of stainless steel, `SAE 2`, `SAE 5`, `SAE 8`
+ * @throws DomainError `class.unknown`
+ * Source: ISO 898-2, table 1; ISO 3506-2; SAE J995.
+ * @example nutProofClass('8') // '8.8'
+ */
+export function nutProofClass(nutClass: string): string {
+  const plain = nutClass.trim().toUpperCase()
+  const named = Object.hasOwn(NUTS, plain) ? NUTS[plain] : Object.hasOwn(TABLES, plain) ? plain : undefined
+  if (!named) throw new DomainError('class.unknown', `"${nutClass}" is no class of a nut; known are ${Object.keys(NUTS).join(', ')}, and the classes of bolts.`)
+  return named
 }
