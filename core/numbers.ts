@@ -25,3 +25,6 @@ export const withoutDust = (value: number, decimals = 9): number => {
   // Beyond this the number has no such digits, and scaling it would only cost some.
   return Math.abs(value) * scale > Number.MAX_SAFE_INTEGER ? value : Math.round(value * scale) / scale
 }
+
+/** A number with so many significant digits, without zeros at its end. */
+export const toDigits = (value: number, digits: number): number => Number(value.toPrecision(digits))

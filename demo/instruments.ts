@@ -16,6 +16,12 @@ const length = (
   alphaPerK = STEEL,
 ): DemoInstrument => ({ tag, kind, name, quantity: 'length', rangeFrom, rangeTo, uncertainty, step, alphaPerK, calibrationDays })
 
+/** A torque wrench, good to 4 % (ISO 6789). */
+const wrench = (tag: string, rangeFrom: number, rangeTo: number, step: number, calibrationDays: number, old = ''): DemoInstrument => ({
+  tag, kind: 'torque wrench', name: `Torque wrench ${rangeFrom}–${rangeTo} N·m${old}`, quantity: 'torque', rangeFrom, rangeTo,
+  uncertainty: 0.04 * rangeTo, step, alphaPerK: 0, calibrationDays,
+})
+
 /** The measuring cupboard of Merrow Sound. Tags and figures are invented. */
 export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
   length('MIC-11', 'micrometer', 'Micrometer 0–25 mm', 0, 25, 0.002, 0.001, 160),
@@ -68,4 +74,11 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
     alphaPerK: 0,
     calibrationDays: 205,
   },
+  wrench('TW-01', 1, 5, 0.05, 92),
+  wrench('TW-02', 4, 20, 0.1, 151),
+  wrench('TW-03', 20, 100, 0.5, 226),
+  wrench('TW-04', 40, 200, 1, 64),
+  wrench('TW-05', 80, 400, 1, 18),
+  wrench('TW-06', 300, 1500, 5, 283),
+  wrench('TW-07', 20, 100, 0.5, -24, ', old'),
 ]

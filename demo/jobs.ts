@@ -1,5 +1,8 @@
-import { positionOf, readOf, turnOf, type Depth, type MachineTruth, type Position, type ReadingConditions, type Sheet } from '#core'
-import { DEMO_INSTRUMENTS } from './instruments'
+import {
+  positionOf, readOf, suitedWrenches, turnOf, type Depth, type MachineTruth, type Position, type ReadingConditions, type Sheet,
+  type WrenchUsed,
+} from '#core'
+import { DEMO_INSTRUMENTS, type DemoInstrument } from './instruments'
 
 export interface DemoJob {
   tag: string
@@ -406,8 +409,18 @@ export const DEMO_JOBS: readonly DemoJob[] = [
 /** What would be read and replaced on this machine. */
 export function truthOf(sheet: Sheet, job: DemoJob, noise: () => number): MachineTruth {
   const truth = sheet.key === 'split-casing-lift-pump' ? liftPumpTruth(sheet, job, noise) : wornTruth(sheet, job, noise)
-  return { ...truth, measuredWith: (key, at) => measuredWith(positionOf(sheet, key), at, job.partC) }
+  return { ...truth, measuredWith: (key, at) => measuredWith(positionOf(sheet, key), at, job.partC), wrench: wrenchFor }
 }
+
+/** The smallest wrench of the cupboard that the torque suits; above them all one pulls with the tensioner of the trade, written without. */
+function wrenchFor(torqueNm: number, at: Date): WrenchUsed | undefined {
+  const [used] = suitedWrenches(torqueNm, DEMO_INSTRUMENTS.filter(({ calibrationDays }) => calibrationDays > 0)).likely
+  return used && { tag: used.tag, fromNm: used.rangeFrom, fullScaleNm: used.rangeTo, calibratedUntil: calibrationAt(used, at) }
+}
+
+/** Until when the instrument was checked when it was used then. */
+const calibrationAt = ({ calibrationDays }: DemoInstrument, at: Date) =>
+  new Date(at.getTime() + Math.abs(calibrationDays) * DAY_MS).toISOString().slice(0, 10)
 
 const DAY_MS = 86_400_000
 
@@ -429,7 +442,7 @@ function measuredWith(
     instrument: {
       tag,
       uncertainty,
-      calibratedUntil: new Date(at.getTime() + Math.abs(used.calibrationDays) * DAY_MS).toISOString().slice(0, 10),
+      calibratedUntil: calibrationAt(used, at),
     },
     ...(partC !== undefined && method === 'diameter survey'
       ? { temperature: { partC, instrumentC: partC, alphaPart: alphaPerK, alphaInstrument: alphaPerK } }

@@ -42,7 +42,7 @@ export const may = (role: Role, right: Right): boolean => TABLE[role].includes(r
 
 /** The right that an event of the job log needs. */
 export function rightForEvent(type: EventType): Right {
-  if (type === 'hold-released' || type === 'departure-signed') return 'hold:release'
+  if (type === 'hold-released' || type === 'departure-signed' || type === 'target-signed') return 'hold:release'
   if (type === 'job-closed') return 'job:close'
   return 'job:work'
 }

@@ -11,6 +11,13 @@ export type TighteningTool = (typeof TIGHTENING_TOOLS)[number]
 const FACTORS: Readonly<Record<TighteningTool, readonly [number, number]>> = {
   'wrench': [1.6, 2], 'angle': [1.2, 1.4], 'tensioner': [1.2, 1.6], 'impact': [2.5, 4], 'by feel': [4, 4],
 }
+/**
+ * How many times the tightest bolt may hold what the loosest holds, from and to.
+ *
+ * @example tighteningFactorOf('impact') // [2.5, 4]
+ */
+export const tighteningFactorOf = (tool: TighteningTool): readonly [number, number] => FACTORS[tool]
+
 const SOURCE = 'tightening factor αA, general practice after VDI 2230-1, table A8'
 
 export interface PreloadRange {

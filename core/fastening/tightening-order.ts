@@ -67,6 +67,14 @@ export function boltPlaces(layout: BoltLayout): BoltPlace[] {
 export const boltCount = (layout: BoltLayout): number => boltPlaces(layout).length
 
 /**
+ * Why a pattern makes no sense on a layout; null where it does.
+ *
+ * @example refusedPattern({ kind: 'circle', bolts: 8 }, 'middleOutwards') // 'A circle has no middle to begin from: take crosswise.'
+ */
+export const refusedPattern = (layout: BoltLayout, pattern: TighteningPattern): string | null =>
+  layout.kind === 'circle' && pattern === 'middleOutwards' ? 'A circle has no middle to begin from: take crosswise.' : null
+
+/**
  * The order in which the bolts of a joint are pulled, each once.
  *
  * Crosswise: the first, the one opposite, then the one that is farthest from all that are pulled (of equal ones the one farthest from the
@@ -81,6 +89,8 @@ export const boltCount = (layout: BoltLayout): number => boltPlaces(layout).leng
 export function tighteningOrder({ layout, pattern }: { layout: BoltLayout, pattern: TighteningPattern }): number[] {
   const places = boltPlaces(layout)
   const n = places.length
+  const refused = refusedPattern(layout, pattern)
+  if (refused) throw new DomainError('pattern.senseless', refused)
   const round = roundOf(layout, places)
   switch (pattern) {
     case 'round':
@@ -94,7 +104,6 @@ export function tighteningOrder({ layout, pattern }: { layout: BoltLayout, patte
     case 'sideBySide':
       return layout.kind === 'rows' ? Array.from({ length: n }, (_, i) => i) : oneSideThenTheOther(round)
     case 'middleOutwards':
-      if (layout.kind === 'circle') throw new DomainError('pattern.senseless', 'A circle has no middle to begin from: take crosswise.')
       return middleOutwards(layout, places)
     case 'crosswise':
       return layout.kind === 'circle' && n % 2 === 1 && n <= 9

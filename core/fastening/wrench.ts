@@ -1,5 +1,6 @@
 import { radians } from '../angles'
 import { DomainError } from '../domain-error'
+import { toDigits } from '../numbers'
 import type { WorkingLine } from '../working'
 
 /**
@@ -48,4 +49,4 @@ export function wrenchSuits(settingNm: number, fullScaleNm: number, fromNm = 0):
   return settingNm < leastNm - 1e-9 ? `${round(settingNm)} N·m lies below ${round(leastNm)} N·m, where its scale is to be trusted from.` : null
 }
 
-const round = (torqueNm: number) => String(Number(torqueNm.toPrecision(4)))
+const round = (torqueNm: number) => String(toDigits(torqueNm, 4))

@@ -38,7 +38,14 @@ export type { CloseBlocker } from './subject'
 export { eventName } from './subjects'
 export { machineNow, needsMore, type MachineNow } from './machine-state'
 export { disagreement } from './service'
-export { suitedInstruments, type RegisteredInstrument } from './suited-instruments'
+export type { BoltPulled, JointPrepared, PassFinished, WrenchUsed } from './tightening'
+export {
+  boltNumber, judgePull, nextBolt, tighteningPlan, tighteningStand, wrenchFaults,
+  type BoltStand, type PassStand, type PlannedPass, type PullVerdict, type TighteningNeed, type TighteningPlan, type TighteningStand,
+} from './tightening-plan'
+export { slackeningCare, tighteningCare } from './tightening-care'
+export { tighteningsOf, type PassLine, type TighteningLine } from './tightening-record'
+export { suitedInstruments, suitedWrenches, type RegisteredInstrument } from './suited-instruments'
 export { readTagCode, tagCode } from './tag-code'
 export { debtsOf, runningWait, timersOf, waitsOf, type Debt, type Wait } from './waits'
 export { weakenedTicks, type Weakened } from './weakened-ticks'

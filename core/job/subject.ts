@@ -60,7 +60,7 @@ export interface EventRule<Body> {
 }
 
 /** When a duty is best met: evidence before anything is touched, the release after all else. */
-export const TURNS = ['evidence', 'measure', 'mark', 'work', 'decide', 'place', 'feel', 'confirm'] as const
+export const TURNS = ['evidence', 'mark', 'tighten', 'measure', 'work', 'decide', 'place', 'feel', 'confirm'] as const
 
 export interface DutyRule<D extends { kind: string }> {
   turn: (typeof TURNS)[number]

@@ -14,6 +14,7 @@ import { readings, type ReadingDuty, type ReadingEvents, type ReadingState } fro
 import { service, type ServiceDuty, type ServiceEvents, type ServiceState } from './service'
 import type { DutyRule, EventRule, ListName, RegisterName, Subject } from './subject'
 import { takingBack, type TakingBackEvents } from './taking-back'
+import { tightening, type TighteningDuty, type TighteningEvents, type TighteningState } from './tightening'
 import { ticks, type TickEvents, type TickState } from './ticks'
 import { waits, type WaitEvents, type WaitState } from './waits'
 import { ways, type WayDuty, type WayEvents, type WayState } from './ways'
@@ -35,6 +36,7 @@ interface Parts {
   extractions: [ExtractionEvents, ExtractionState]
   departures: [DepartureEvents, DepartureState, DepartureDuty]
   service: [ServiceEvents, ServiceState, ServiceDuty]
+  tightening: [TighteningEvents, TighteningState, TighteningDuty]
   notes: [NoteEvents, NoteState]
   goingBack: [GoingBackEvents, GoingBackState]
   takingBack: [TakingBackEvents, object]
@@ -52,7 +54,7 @@ export interface Subjects {
 // Going back and taking back ask the others, so they are given them when they are asked.
 const all: { [N in keyof Parts]: Subject<Parts[N][0], Parts[N][1], DutyOf<Parts[N]>> } = {
   opening, ticks, marks, photos, indexData, pieces, places, readings, ways, handChecks, departures, holds, waits, extractions, service,
-  notes,
+  tightening, notes,
   goingBack: goingBack(() => SUBJECTS),
   takingBack: takingBack(() => ({ subjects: SUBJECTS, homeOf, homes: HOMES, undoAt: home => UNDOINGS.get(home) })),
 }

@@ -1,3 +1,4 @@
+import { wrenchSuits } from '../fastening'
 import type { Position } from '../sheet'
 import type { QuantityKind } from '../units'
 
@@ -68,4 +69,17 @@ export function suitedInstruments<T extends RegisteredInstrument>(
   const isMeant = (row: T) => instrument.toLowerCase().includes(row.kind.toLowerCase()) && reaches(row)
   const suited = register.filter(suits)
   return { likely: suited.filter(isMeant), others: suited.filter(row => !isMeant(row)) }
+}
+
+/**
+ * The torque wrenches of a register: those on whose scale a torque is to be trusted first, the smallest of them leading, then the others.
+ *
+ * @returns both lists; a wrench that is too small or too large is not hidden, because it may be the only one there is
+ * Source: ISO 6789-1, 20 % to 100 % of the scale.
+ * @example suitedWrenches(150, register).likely[0]?.tag
+ */
+export function suitedWrenches<T extends RegisteredInstrument>(torqueNm: number, register: readonly T[]): { likely: T[], others: T[] } {
+  const wrenches = register.filter(({ quantity }) => quantity === 'torque').sort((a, b) => a.rangeTo - b.rangeTo)
+  const suits = ({ rangeFrom, rangeTo }: T) => wrenchSuits(torqueNm, rangeTo, rangeFrom) === null
+  return { likely: wrenches.filter(suits), others: wrenches.filter(one => !suits(one)) }
 }

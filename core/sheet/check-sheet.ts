@@ -1,12 +1,13 @@
 import { Value } from '@sinclair/typebox/value'
 import { widestGap } from '../angles'
 import { DomainError } from '../domain-error'
+import { boltCount, refusedPattern } from '../fastening'
 import { optionCombinations, wayCombinations } from './combinations'
 import { findCycle } from './find-cycle'
 import { CONDITIONAL, conditionsOf, LIST_NAMES, LISTS, placesOf, thingsOf, type ListName, type Thing } from './lists'
 import { machineFaults, type SheetFault } from './machine-faults'
 import { anglesOf } from './plane-angles'
-import { SheetSchema, type Joint, type Position, type Sheet } from './schema'
+import { SheetSchema, type Position, type Sheet } from './schema'
 import { DEPTH_OPTION, withWayCleared } from './sheet-for-unit'
 import { DEPTHS } from './terms'
 import { upgradeSheet } from './upgrade-sheet'
@@ -112,9 +113,12 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
     const { aim, from = aim, to: most = aim } = joint.torqueNm
     if (from > aim || aim > most) fault(`/joints/${i}/torqueNm`, `The torque of ${joint.name} lies outside its own range.`)
     if (joint.snug && joint.snug.torqueNm >= aim) fault(`/joints/${i}/snug`, `${joint.name} is snug below its final torque, not at it.`)
-    const places = joint.layout && boltsOf(joint.layout)
-    if (places !== undefined && places !== joint.count)
+    const places = joint.layout && boltCount(joint.layout)
+    // One layout may stand for several joints of a kind: two heads of sixteen.
+    if (places !== undefined && joint.count % places !== 0)
       fault(`/joints/${i}/layout`, `The layout of ${joint.name} has ${places} places for its ${joint.count} fasteners.`)
+    const senseless = joint.layout && joint.pattern && refusedPattern(joint.layout, joint.pattern)
+    if (senseless) fault(`/joints/${i}/pattern`, `${joint.name}: ${senseless}`)
     const shares = joint.passes?.shares
     if (shares && (shares.at(-1) !== 1 || shares.some((share, j) => share <= (shares[j - 1] ?? 0))))
       fault(`/joints/${i}/passes/shares`, `The passes of ${joint.name} rise to the whole torque.`)
@@ -196,16 +200,6 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
 
   if (faults.length === 0) faults.push(...machineFaults(sheet))
   return faults
-}
-
-/** How many fasteners a layout places: the sides of a rectangle share their corners. */
-function boltsOf(layout: NonNullable<Joint['layout']>): number {
-  switch (layout.kind) {
-    case 'circle': return layout.bolts
-    case 'rectangle': return 2 * (layout.long + layout.short) - 4
-    case 'rows': return layout.left + layout.right
-    case 'free': return layout.points.length
-  }
 }
 
 /** Angles in rising order, once round, close enough together to see the high side. */

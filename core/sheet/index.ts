@@ -29,6 +29,7 @@ export {
 } from './schema'
 export type { SheetFault } from './machine-faults'
 export { anglesOf } from './plane-angles'
+export { asksForWrench, isSnugAt, torqueAt } from './joint-torque'
 export { HAND_LIFT_KG, needsLifting } from './lifting'
 export { PERISHES } from './mark-ways'
 export { leaveOut } from './leave-out'
@@ -38,6 +39,7 @@ export { DEPTH_OPTION, fullOptions, sheetForUnit, type UnitOptions } from './she
 export { isOnWay, sheetOnWay, type Ways } from './sheet-on-way'
 export {
   DEPTHS,
+  LUBRICANTS,
   MARK_WAYS,
   READING_STAGES,
   TIMERS,

@@ -41,7 +41,7 @@ export const LISTS: { readonly [L in ListName]: List } = {
   positions: { kind: 'position', key: 'key', isConditional: true, refers: to('part', '!part', 'with!/*!', 'without!/*!') },
   joints: {
     kind: 'joint', key: 'key', isConditional: true,
-    refers: [...to('part', '!fastener'), ...to('step', 'snug!/paidBy'), ...to('position', 'drives!/driveUp')],
+    refers: [...to('part', '!fastener'), ...to('step', 'snug!/paidBy', 'lockedBy!'), ...to('position', 'drives!/driveUp')],
   },
   fits: {
     kind: 'fit', key: 'key', isConditional: true,

@@ -206,15 +206,17 @@ export const Mark = optional({
 const Newtonmetres = Type.Number({ exclusiveMinimum: 0, maximum: 100000 })
 const Places = Type.Integer({ minimum: 1, maximum: 200 })
 
+const Side = Type.Integer({ minimum: 2, maximum: 100 })
+
 export const JointLayout = Type.Union([
   object({ kind: Type.Literal('circle'), bolts: Places }),
-  object({ kind: Type.Literal('rectangle'), long: Places, short: Places }, 'Bolts of a long and of a short side, each with its corners.'),
+  object({ kind: Type.Literal('rectangle'), long: Side, short: Side }, 'Bolts of a long and of a short side, each with its corners.'),
   object({ kind: Type.Literal('rows'), left: Places, right: Places }),
   object({
     kind: Type.Literal('free'),
     points: Type.Array(object({ xMm: Mm, yMm: Mm }), { minItems: 1, maxItems: 200 }),
   }),
-], { description: 'Where the fasteners of one such joint lie.' })
+], { description: 'Where the fasteners of one such joint lie; several of a kind share it: two heads of sixteen.' })
 
 const Material = oneOf(MATERIAL_NAMES)
 
@@ -245,6 +247,7 @@ export const Joint = optional({
   passes: Type.Optional(object({
     shares: Type.Optional(Type.Array(Type.Number({ exclusiveMinimum: 0, maximum: 1 }), { minItems: 1, maxItems: 6 })),
     finalRound: Type.Optional(Type.Boolean({ description: 'Once round at the full torque in the end.' })),
+    each: Type.Optional(Type.Boolean({ description: 'Every pull is written down, not a whole pass with one tap.' })),
   }, 'Shares of the torque, one a pass, the last of them 1.')),
   lubricant: object({
     kind: Type.Optional(oneOf(LUBRICANTS, 'Left out only where an earlier format did not say it in one of these words.')), text: Line,
@@ -255,6 +258,7 @@ export const Joint = optional({
   blind: Type.Optional(Type.Boolean({ description: 'A hole with a bottom: oil in it breaks the casting.' })),
   turned: Type.Optional(oneOf(['nut', 'head'], 'Which of the two the wrench turns.')),
   locking: Type.Optional(oneOf(LOCKINGS)),
+  lockedBy: Type.Optional(Type.String({ pattern: Key.pattern!, description: 'The step that locks it, where it is a later one.' })),
   washer: Type.Optional(Line),
   leftHand: Type.Optional(Type.Boolean()),
   drives: Type.Optional(Drives),
@@ -268,7 +272,7 @@ export const Joint = optional({
   loosening: Type.Optional(object({
     order: Line,
     stays: Type.Optional(Type.String({ minLength: 1, maxLength: 200, description: 'What stays until guide pins or slings hold.' })),
-  })),
+  }, 'How it is let go; the step that takes the fasteners out owes the easing of all of them first.')),
   snug: Type.Optional(object(
     { torqueNm: Newtonmetres, paidBy: Key },
     'Snug now; the step that pays with the final torque.',

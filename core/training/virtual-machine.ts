@@ -1,8 +1,9 @@
 import { radians } from '../angles'
 import {
-  accountOf, AS_IT_SHOULD, dispositionOf, lastingWays, openDuties, pieceIn, proposedTag, proposeWay, runningWait,
-  type Duty, type EventBodies, type EventType, type JobEvent, type JobState, type ReadingConditions,
+  accountOf, AS_IT_SHOULD, dispositionOf, lastingWays, nextBolt, openDuties, pieceIn, proposedTag, proposeWay, runningWait, tighteningStand,
+  type Duty, type EventBodies, type EventType, type JobEvent, type JobState, type ReadingConditions, type WrenchUsed,
 } from '../job'
+import { toDigits } from '../numbers'
 import { anglesOf, choiceOf, envelopeOf, markOf, partOf, positionOf, type Position, type ReadingStage, type Sheet, type Step } from '../sheet'
 
 /** What is true of the machine on the bench: what would be read, and what is worn. */
@@ -11,6 +12,8 @@ export interface MachineTruth {
   measure: (position: string, stage: ReadingStage) => number[][]
   /** With what and how warm, when somebody says so. */
   measuredWith?: (position: string, at: Date) => ReadingConditions | undefined
+  /** The wrench that is taken for a torque, when somebody says so. */
+  wrench?: (torqueNm: number, at: Date) => WrenchUsed | undefined
   /** Parts that the floor decides to replace besides those that never go back. */
   replaced: readonly string[]
   notes?: Readonly<Record<string, string>>
@@ -43,7 +46,7 @@ export function nextDeed(sheet: Sheet, state: JobState, step: Step, truth: Machi
   if (duty)
     return {
       draft: dutyDraft({ sheet, state, step, truth, circumstances }, duty),
-      byLead: duty.kind === 'hold' || duty.kind === 'departure',
+      byLead: duty.kind === 'hold' || duty.kind === 'departure' || (duty.kind === 'tightening' && tighteningStand(sheet, state, step)!.needs[0]!.kind === 'sign'),
     }
   if (runningWait(sheet, state, step, circumstances.at.toISOString()))
     return { draft: draft('wait-cut', { step: step.key, reason: 'Measured with a thermometer: ready before its time.' }), byLead: true }
@@ -100,6 +103,10 @@ function dutyDraft({ sheet, state, step, truth, circumstances }: AtStep, duty: D
         choice: duty.choice,
         way: proposeWay(sheet, state, duty.choice)?.way ?? choiceOf(sheet, duty.choice).ways[0]!.key,
       })
+    case 'easing':
+      return draft('joint-eased', { step: step.key, joint: duty.joint })
+    case 'tightening':
+      return pullDraft({ sheet, state, step, truth, circumstances })
     case 'service': {
       const { limit, above, built } = envelopeOf(sheet, duty.envelope)
       return draft('service-stated', { envelope: duty.envelope, value: limit * (built === above ? 1.2 : 0.8) })
@@ -136,6 +143,29 @@ function dutyDraft({ sheet, state, step, truth, circumstances }: AtStep, duty: D
         typed,
         ...(conditions ? { conditions } : {}),
       })
+    }
+  }
+}
+
+/** The next that a joint asks for: a whole pass at its torque, where the sheet does not want every pull. */
+function pullDraft({ sheet, state, step, truth, circumstances }: AtStep): Draft {
+  const draft = drafter(circumstances)
+  const { plan, prepared, passes, needs: [need] } = tighteningStand(sheet, state, step)!
+  switch (need!.kind) {
+    case 'prepare':
+      return draft('joint-prepared', { step: step.key })
+    case 'sign':
+      return draft('target-signed', { step: step.key, prepared: prepared!.event })
+    case 'lock':
+      return draft('lock-put', { step: step.key, count: plan.joint.count })
+    case 'pass': {
+      const pass = passes[need!.pass]!
+      const wrench = truth.wrench?.(pass.torqueNm, circumstances.at)
+      const by = { torqueNm: toDigits(pass.torqueNm, 3), tool: 'wrench' as const, ...wrench ? { wrench } : {} }
+      const bolt = nextBolt(plan, pass)
+      return plan.each || pass.bolts.some(({ pull }) => pull)
+        ? draft('bolt-pulled', { step: step.key, pass: pass.index, bolt: bolt!, ...by })
+        : draft('pass-finished', { step: step.key, pass: pass.index, count: plan.joint.count, ...by })
     }
   }
 }

@@ -4,6 +4,11 @@ import { findUnit, KINDS, type QuantityKind } from './units'
 /** Units that go over into another one than the usual one of their kind. */
 const OTHER: Readonly<Record<string, string>> = { µm: 'thou', kN: 'lbf', kN·m: 'lbf·ft' }
 
+/** Small torques are written in pounds and inches: below this, N·m. */
+const SMALL_TORQUE_NM = 20
+const usualOf = (value: number, kind: QuantityKind) =>
+  kind === 'torque' && Math.abs(value) < SMALL_TORQUE_NM ? 'lbf·in' : KINDS[kind].imperial
+
 /** True when people who work in inches and pounds write this kind in a unit of their own. */
 export const hasImperial = (kind: QuantityKind): boolean => KINDS[kind].imperial !== KINDS[kind].base
 
@@ -21,7 +26,7 @@ export function formatImperial(
   { unit, decimals, ...rest }: Pick<FormatOptions, 'unit' | 'decimals' | 'signed'> = {},
 ): string {
   const from = findUnit(unit ?? KINDS[kind].base, kind)
-  const to = findUnit((unit && OTHER[unit]) ?? KINDS[kind].imperial, kind)
+  const to = findUnit((unit && OTHER[unit]) ?? usualOf(value, kind), kind)
   if (!hasImperial(kind) || !from || !to)
     return formatQuantity(value, kind, { ...rest, ...(unit ? { unit } : {}), ...(decimals === undefined ? {} : { decimals }) })
   const asFine = decimals === undefined ? {} : { decimals: Math.max(0, decimals + Math.ceil(Math.log10(to.factor / from.factor))) }

@@ -194,6 +194,7 @@ describe('formatQuantity', () => {
     [0.001, 'length', { decimals: 3 }, '0.00004 in'],
     [0.025, 'length', { unit: 'µm', decimals: 0, signed: true }, '+0.98 thou'],
     [280, 'torque', { decimals: 0 }, '206.5 lbf·ft'],
+    [5.4, 'torque', { decimals: 1 }, '47.8 lbf·in'],
     [0.6, 'pressure', { decimals: 2 }, '87 psi'],
     [56.8, 'temperature', { decimals: 1 }, '134.2 °F'],
     [296_900, 'force', { unit: 'kN', decimals: 1 }, '66746 lbf'],

@@ -5,7 +5,7 @@ import type { AppendResult, EventDraft, Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { jobEvent, jobEventRefused, jobSnapshot } from '../db/schema'
 import { hashEvent, type HashedEvent } from './event-hash'
-import { asRegistered, readRegister, type Register } from './instruments'
+import { byRegister, readRegister, type Register } from './instruments'
 import { loadLiveJob, rememberLiveJob, type LiveJob } from './live-job'
 import { Problem } from './problem'
 import { reaches } from './reach'
@@ -98,10 +98,7 @@ function planAppend(live: LiveJob, person: Person, input: AppendInput, known: Re
       plan.results.push({ id: draft.id, outcome: 'refused', ...refusal })
       continue
     }
-    const event
-      = sent.type === 'reading-taken'
-        ? { ...sent, body: asRegistered(live.sheet, plan.after.state, sent.body, register, sent.happenedAt) }
-        : sent
+    const event = byRegister(live.sheet, plan.after.state, sent, register)
     const { seq, headHash } = plan.after
     // What is hashed is what will be read back: plain JSON, nothing that storing would change.
     const body: unknown = JSON.parse(JSON.stringify(event.body))

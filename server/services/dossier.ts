@@ -1,5 +1,5 @@
 import { and, asc, eq, lte } from 'drizzle-orm'
-import { assessTaken, departuresOf, foldJob, partOf, positionOf, weakenedTicks } from '#core'
+import { assessTaken, departuresOf, foldJob, partOf, positionOf, tighteningsOf, weakenedTicks } from '#core'
 import type { Dossier } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, jobEvent, jobEventRefused, site, unit } from '../db/schema'
@@ -88,6 +88,19 @@ export async function readDossier(db: Database, jobId: string, page: Page): Prom
       signedBy: signed?.by ?? null,
       madeGoodBy: madeGood?.by ?? null,
       counted: (made.counted ?? []).map(({ part, count }) => ({ part: partOf(sheet, part).name, count })),
+    })),
+    tightening: tighteningsOf(sheet, state).map(({ step, plan, signedBy, passes, remarks }) => ({
+      step: step.key,
+      title: step.title,
+      joint: plan.joint.name,
+      count: plan.joint.count,
+      pattern: plan.pattern,
+      lubricant: plan.lubricant ?? null,
+      targetNm: plan.targetNm,
+      sheetTargetNm: plan.sheetTargetNm,
+      signedBy: signedBy ?? null,
+      passes,
+      remarks,
     })),
   }
 }

@@ -1,5 +1,5 @@
 import { asc } from 'drizzle-orm'
-import { assessTaken, worstVerdict, type EventBodies, type JobState, type Sheet } from '#core'
+import { assessTaken, worstVerdict, type EventBodies, type JobEvent, type JobState, type Sheet, type WrenchUsed } from '#core'
 import type { InstrumentRow } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { instrument } from '../db/schema'
@@ -15,12 +15,33 @@ export const readRegister = async (db: Database): Promise<Register> => new Map((
 
 type Reading = EventBodies['reading-taken']
 
+/** An event, let through by the guard, with the facts of its instrument as the register has them; the same event where it has none. */
+export function byRegister(sheet: Sheet, state: JobState, event: JobEvent, register: Register): JobEvent {
+  switch (event.type) {
+    case 'reading-taken': return { ...event, body: asRegistered(sheet, state, event.body, register, event.happenedAt) }
+    case 'bolt-pulled': return { ...event, body: withWrench(event.body, register) }
+    case 'pass-finished': return { ...event, body: withWrench(event.body, register) }
+    default: return event
+  }
+}
+
+/** What has no wrench stays as it is; one that measures no torque is as unknown as one that is not there. */
+function withWrench<T extends { wrench?: WrenchUsed }>(body: T, register: Register): T {
+  if (!body.wrench) return body
+  const { tag, fromNm, fullScaleNm, calibratedUntil } = body.wrench
+  const known = register.get(tag)
+  const wrench: WrenchUsed = known?.quantity === 'torque'
+    ? { tag, fromNm: known.rangeFrom, fullScaleNm: known.rangeTo, calibratedUntil: known.calibratedUntil }
+    : { tag, fromNm, fullScaleNm, calibratedUntil, unknown: true }
+  return { ...body, wrench }
+}
+
 /**
  * A reading, let through by the guard, with the facts of its instrument as the register has them; what the bench said of them is not
  * believed.
  * Where the verdict gets worse by that, what the bench had shown is kept beside it.
  */
-export function asRegistered(sheet: Sheet, state: JobState, { shown: _shown, ...body }: Reading, register: Register, at: string): Reading {
+function asRegistered(sheet: Sheet, state: JobState, { shown: _shown, ...body }: Reading, register: Register, at: string): Reading {
   const said = body.conditions?.instrument
   if (!said) return body
   const known = register.get(said.tag)

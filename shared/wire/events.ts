@@ -1,5 +1,8 @@
 import Joi from 'joi'
-import { DEPARTURES, DISPOSITIONS, MARK_RESULTS, MARK_WAYS, PLACES, READING_STAGES, type EventType } from '#core'
+import {
+  DEPARTURES, DISPOSITIONS, LUBRICANTS, MARK_RESULTS, MARK_WAYS, PLACES, READING_STAGES, TIGHTENING_PATTERNS, TIGHTENING_TOOLS,
+  type EventType,
+} from '#core'
 import { id } from './id'
 import { pin } from './people'
 
@@ -19,6 +22,18 @@ const expansion = Joi.number().min(0).max(1e-3)
 const counted = Joi.array().items(Joi.object({ part: key.required(), count: Joi.number().integer().min(0).max(2000).required() })).max(30)
 const grid = (cell: Joi.Schema) => Joi.array().items(Joi.array().items(cell).min(1).max(24)).min(1).max(24)
 
+const instrumentTag = Joi.string().trim().pattern(/^[A-Z]{1,6}-[0-9]{1,5}$/)
+const pass = Joi.number().integer().min(0).max(20).required()
+const newtonmetres = Joi.number().greater(0).max(100_000)
+const byTool = {
+  torqueNm: newtonmetres.required(),
+  tool: Joi.valid(...TIGHTENING_TOOLS).required(),
+  wrench: Joi.object({
+    tag: instrumentTag.required(), fromNm: Joi.number().min(0).max(100_000).required(), fullScaleNm: newtonmetres.required(),
+    calibratedUntil: day.required(),
+  }),
+}
+
 /** Body of each event as it crosses the wire. `job-opened` and `photo-kept` are made by the server and not accepted from outside. */
 const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.ObjectSchema> = {
   'step-done': Joi.object({ step: key.required(), counted }),
@@ -37,10 +52,7 @@ const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.Object
     typed: grid(Joi.string().max(60)).required(),
     conditions: Joi.object({
       instrument: Joi.object({
-        tag: Joi.string()
-          .trim()
-          .pattern(/^[A-Z]{1,6}-[0-9]{1,5}$/)
-          .required(),
+        tag: instrumentTag.required(),
         uncertainty: Joi.number().min(0).max(1e6).required(),
         calibratedUntil: day.required(),
       }),
@@ -61,6 +73,23 @@ const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.Object
   'wait-cut': Joi.object({ step: key.required(), reason: text.required() }),
   'hand-checked': Joi.object({ step: key.required(), check: key.required(), answer: key.required() }),
   'service-stated': Joi.object({ envelope: key.required(), value: Joi.number().min(0).max(1e9).required(), reason: text }),
+  'joint-prepared': Joi.object({
+    step: key.required(),
+    pattern: Joi.valid(...TIGHTENING_PATTERNS),
+    lubricant: Joi.valid(...LUBRICANTS),
+    faceLubricant: Joi.valid(...LUBRICANTS),
+    bolts: Joi.valid('new', 'reused'),
+    turns: Joi.number().min(0).max(200),
+    reason: text,
+  }),
+  'target-signed': Joi.object({ step: key.required(), prepared: id('the number of an event').required() }),
+  'bolt-pulled': Joi.object({ step: key.required(), pass, bolt: Joi.number().integer().min(0).max(1999).required(), ...byTool, reason: text }),
+  'pass-finished': Joi.object({ step: key.required(), pass, count: count.required(), ...byTool }),
+  'bolt-moved': Joi.object({
+    step: key.required(), pass, bolt: Joi.number().integer().min(0).max(1999).required(), angleDeg: Joi.number().min(-720).max(720),
+  }),
+  'lock-put': Joi.object({ step: key.required(), count: count.required() }),
+  'joint-eased': Joi.object({ step: key.required(), joint: key.required() }),
   'extraction-tried': Joi.object({
     step: key.required(),
     rung: Joi.number().integer().min(0).max(20).required(),

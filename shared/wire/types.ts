@@ -11,6 +11,8 @@ import type {
   ReadingStage,
   RecordedEvent,
   Verdict,
+  PassLine,
+  TighteningPattern,
 } from '#core'
 import type { Role } from '../rights'
 import type { Topic } from './topics'
@@ -235,6 +237,20 @@ export interface Dossier {
     at: string
     signedBy: string | null
     madeGoodBy: string | null
+  }[]
+  /** How the joints were tightened; torques in N·m. */
+  tightening: {
+    step: string
+    title: string
+    joint: string
+    count: number
+    pattern: TighteningPattern
+    lubricant: string | null
+    targetNm: number
+    sheetTargetNm: number
+    signedBy: string | null
+    passes: PassLine[]
+    remarks: string[]
   }[]
 }
 

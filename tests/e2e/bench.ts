@@ -125,6 +125,8 @@ async function meet(duty: Locator, values: (position: string) => string, press: 
     case 'outside':
       await press(button(/^Sent to/))
       return press(button(/^It is back/))
+    case 'easing': return press(button(/eased, joint seen open$/))
+    case 'tightening': return tighten(duty.page().locator('[data-duty="tightening"]'), press)
     case 'service':
       await duty.getByRole('textbox').first().fill('8 kN·m')
       return press(button(/^State it$/))
@@ -132,6 +134,16 @@ async function meet(duty: Locator, values: (position: string) => string, press: 
       await duty.getByLabel('Name of the second person').fill('brandt')
       await duty.getByLabel('PIN of the second person').fill('481216')
       return press(button(/^Release$/))
+  }
+}
+
+/** Brings a joint from its first thread to its last lock, each pass with one tap. */
+async function tighten(joint: Locator, press: Press): Promise<void> {
+  const isMet = async () => /\bmet\b/.test(await joint.getAttribute('class') ?? '')
+  for (let deeds = 0; deeds < 20 && !await isMet(); deeds++) {
+    const before = await joint.innerHTML()
+    await press(joint.getByRole('button', { name: /^Made ready so$|^All \d+ pulled to|^All \d+ locked by/ }).first())
+    await expect.poll(() => joint.innerHTML()).not.toBe(before)
   }
 }
 

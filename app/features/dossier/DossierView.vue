@@ -11,6 +11,7 @@ import VerdictMark from '../../ui/VerdictMark.vue'
 import PhotoStrip from '../../job/PhotoStrip.vue'
 import DepartureList from './DepartureList.vue'
 import EventLog from './EventLog.vue'
+import TighteningList from './TighteningList.vue'
 import WorkTurns from './WorkTurns.vue'
 
 const { jobId } = defineProps<{ jobId: string }>()
@@ -217,6 +218,7 @@ const marks = computed(() =>
           </ul>
         </section>
       </div>
+      <TighteningList :tightening="dossier.tightening" />
       <DepartureList :departures="dossier.departures" />
       <WorkTurns :state="dossier.state" />
       <section

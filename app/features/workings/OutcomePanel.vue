@@ -7,12 +7,14 @@ import VerdictMark from '../../ui/VerdictMark.vue'
 import WorkingLines from '../../ui/WorkingLines.vue'
 import type { Outcome } from './calculator'
 import BearingDrawing from './drawings/BearingDrawing.vue'
+import ForcesDrawing from './drawings/ForcesDrawing.vue'
 import HistogramDrawing from './drawings/HistogramDrawing.vue'
+import OrderDrawing from './drawings/OrderDrawing.vue'
 import ZonesDrawing from './drawings/ZonesDrawing.vue'
 import { showResult } from './show-result'
 
 const { outcome, system } = defineProps<{ outcome: Outcome, system: UnitSystem }>()
-const OWN_DRAWINGS = { zones: ZonesDrawing, histogram: HistogramDrawing, bearing: BearingDrawing }
+const OWN_DRAWINGS = { zones: ZonesDrawing, histogram: HistogramDrawing, bearing: BearingDrawing, ring: OrderDrawing, forces: ForcesDrawing }
 </script>
 
 <template>

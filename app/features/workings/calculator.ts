@@ -1,4 +1,4 @@
-import type { QuantityKind, RunOut, RunOutPoint, ShaftBow, Verdict, WorkingLine } from '#core'
+import type { BoltLayout, QuantityKind, Quantiles, RunOut, RunOutPoint, ShaftBow, Verdict, WorkingLine } from '#core'
 import type { Fields, Values } from './fields'
 
 /** One line of a result: a value that is shown in the person's units, or a word. */
@@ -36,6 +36,8 @@ export type Drawing
     | { kind: 'histogram'; bins: readonly number[]; minUm: number; maxUm: number }
     | { kind: 'polar'; points: readonly RunOutPoint[]; runOut: RunOut }
     | { kind: 'bow'; bow: ShaftBow }
+    | { kind: 'ring'; layout: BoltLayout; order: readonly number[] }
+    | { kind: 'forces'; finalN: readonly number[]; targetN: number; quantiles: readonly Quantiles[] }
     | {
       kind: 'bearing'
       strips: readonly BearingStrip[]

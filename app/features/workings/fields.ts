@@ -69,6 +69,16 @@ export function plain(label: string, start: string, { unit = '', hint, when }: E
   } }
 }
 
+/** A text that only the core can read, such as a thread. */
+export const checked = <T>(label: string, start: string, read: (text: string) => T, hint?: string): Field<T> =>
+  ({ label, start, hint, input: { as: 'line', unit: '' }, read: text => read(text.trim()) })
+
+/** Plain numbers with semicolons or blanks between them. */
+export function numbers(label: string, start: string, hint?: string): Field<number[]> {
+  const one = plain(label, start)
+  return { ...one, hint, read: text => text.split(/[;\s]+/).filter(Boolean).map(one.read) }
+}
+
 export function word(label: string, start: string, extra: Extra = {}): Field<string> {
   return { label, start, hint: extra.hint, when: extra.when, input: { as: 'line', unit: '' }, read: text => text.trim() }
 }

@@ -12,6 +12,8 @@ import { hotWork } from './hot-work'
 import { instrumentRange } from './instrument-range'
 import { isolation } from './isolation'
 import { jointDebt } from './joint-debt'
+import { jointEvenness } from './joint-evenness'
+import { jointLayout } from './joint-layout'
 import { jointLubricant } from './joint-lubricant'
 import { jointStress } from './joint-stress'
 import { liftingGear } from './lifting-gear'
@@ -42,8 +44,8 @@ import { wayClosed } from './way-closed'
 
 const RULES: readonly Rule[] = [
   isolation, stateNeeded, stateOrder, releaseAndReturn, guardsOn, turningBlocked, temporaryThings, hotWork, supplyCable, closedValve,
-  liftingGear, machineMass,
-  jointStress, jointLubricant, torqueTool, torqueSaid, jointDebt, fastenerThread, optionFollowed, taperDrive, pressForce,
+  liftingGear, machineMass, jointStress, jointLayout, jointEvenness, jointLubricant, torqueTool, torqueSaid, jointDebt, fastenerThread,
+  optionFollowed, taperDrive, pressForce,
   classLimits, fitLimits, oneJournal, uncertaintyShare, instrumentRange, measuredWith, plasticGauge,
   neverAgain, partAccount, partTouched, partDecided, markLasts, waitAsSaid, wayClosed, thinReadings,
 ]

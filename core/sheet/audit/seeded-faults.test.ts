@@ -39,6 +39,18 @@ const FAULTS: Readonly<Record<string, Fault>> = {
   'a torque with its decimal point slipped': {
     rule: 'joint-stress', spoil: (sheet, draw) => change(draw(joints(sheet)), ({ torqueNm }) => { torqueNm.aim /= 10; delete torqueNm.from }),
   },
+  'a gasket pulled in one pass': {
+    rule: 'joint-evenness', spoil: (sheet, draw) => {
+      const isOnGasket = ({ key }: Joint) => sheet.steps.some(({ tightens, refits }) => tightens === key
+        && refits?.some(({ part }) => sheet.parts.find(one => one.key === part)!.kind === 'gasket'))
+      const soft = ({ layout, passes, snug }: Joint) => ['circle', 'rectangle'].includes(layout?.kind ?? '') && passes?.finalRound && !snug
+      const wanted = joints(sheet, joint => Boolean(isOnGasket(joint) && soft(joint) && joint.count > 4))
+      return change(draw(wanted), (joint) => { delete joint.passes })
+    },
+  },
+  'bolts that nobody has laid out': {
+    rule: 'joint-layout', spoil: (sheet, draw) => change(draw(joints(sheet)), (joint) => { delete joint.layout }),
+  },
   'another lubricant at the step': {
     rule: 'joint-lubricant',
     spoil: (sheet, draw) => {

@@ -1,8 +1,4 @@
-import type { Joint, Step } from '../schema'
-
-/** The torque that a step tightens its joint to: snug until the step that pays. */
-export const torqueOf = (joint: Joint, step: Step): number =>
-  joint.snug && joint.snug.paidBy !== step.key ? joint.snug.torqueNm : joint.torqueNm.aim
+import type { Step } from '../schema'
 
 const RANGE = /torque[^;]*?(\d+(?:\.\d+)?)\s?[–-]\s?(\d+(?:\.\d+)?)\s?N·m/i
 

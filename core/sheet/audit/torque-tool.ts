@@ -1,6 +1,7 @@
+import { torqueAt } from '../joint-torque'
 import { jointOf } from '../sheet-index'
 import type { Found, Rule } from './finding'
-import { torqueOf, torqueRanges } from './tightening-step'
+import { torqueRanges } from './tightening-step'
 
 const PULLS = /torque|tensioner|angle gauge|by feel|hand tight/i
 
@@ -14,7 +15,7 @@ export const torqueTool: Rule = {
     const at = { list: 'steps' as const, key: step.key, field: 'tools' }
     if (!step.tools?.some(tool => PULLS.test(tool)))
       return [{ ...at, severity: 'doubtful' as const, sentence: `"${step.title}" lists no tool for the torque of ${joint.name}.` }]
-    const [ranges, torqueNm] = [torqueRanges(step), torqueOf(joint, step)]
+    const [ranges, torqueNm] = [torqueRanges(step), torqueAt(joint, step)]
     if (ranges.length === 0 || ranges.some(([from, to]) => torqueNm >= from && torqueNm <= to)) return []
     return [{
       ...at, severity: 'wrong' as const,

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { capital, isLeftForLater, openDuties, partOf, sayDuties, type Step } from '#core'
 import { useBench } from '../../../job/use-bench'
 import { moment } from '../../../ui/moment'
-import SecondPerson from './SecondPerson.vue'
+import SecondPerson from '../../../job/SecondPerson.vue'
 
 /** How the work departed from a step, and what can still be done about it. */
 const { step } = defineProps<{ step: Step }>()

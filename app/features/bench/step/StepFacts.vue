@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Joint, Part, Step } from '#core'
+import { isSnugAt, type Joint, type Part, type Step } from '#core'
 import { inUnits } from '../../../ui/in-units'
-import { isSnugAt, jointFacts } from './joint-facts'
+import { jointFacts } from './joint-facts'
 
 /** `bags`: those that hold what the step puts back. */
 const { step, joint } = defineProps<{ step: Step, moves: readonly { part: Part, count: number }[], bags: ReadonlySet<string>, joint: Joint | undefined }>()

@@ -73,6 +73,7 @@ const isAsking = computed(() => bench.dutiesLeft.value.length > 0 || bench.isWai
         <el-button
           type="primary"
           class="big"
+          data-foot
           :disabled="bench.obstacle.value !== null"
           @click="bench.tick(counted)"
         >

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Wait } from '#core'
 import { leftOf } from '../../../ui/time-left'
-import ReasonForm from './ReasonForm.vue'
+import ReasonForm from '../../../ui/ReasonForm.vue'
 import { useBench } from '../../../job/use-bench'
 
 const { wait } = defineProps<{ wait: Wait }>()

@@ -1,23 +1,12 @@
-import type { Joint, Step } from '#core'
-
-const PATTERNS: Record<NonNullable<Joint['pattern']>, string> = {
-  crosswise: 'crosswise',
-  oppositeThenRound: 'the first two opposite, then round',
-  round: 'once round',
-  sideBySide: 'one side first, then the other',
-  middleOutwards: 'from the middle outwards',
-  evenTurns: 'evenly by small turns',
-}
-
-/** Whether a step leaves a joint snug, and another one pays with the final torque. */
-export const isSnugAt = ({ snug }: Joint, step: Step): boolean => snug !== undefined && snug.paidBy !== step.key
+import { isSnugAt, type Joint, type Step } from '#core'
+import { PATTERN_WORDS } from '../../../ui/pattern-words'
 
 /** How a joint is tightened at a step, in the words of the bench; what its sheet has as prose stands for what the prose says. */
 export function jointFacts(joint: Joint, step: Step, torque: (newtonmetres: number) => string): string[] {
   const { propertyClass, pattern, passes, note, lubricant, lengths, locking, washer, blind, turned, loosening, snug } = joint
   const shares = passes?.shares?.map(share => Math.round(share * 100)).join('–')
   const order = note ?? [
-    pattern && PATTERNS[pattern], shares && `${shares} %`, passes?.finalRound && 'then once round at the full torque',
+    pattern && PATTERN_WORDS[pattern], shares && `${shares} %`, passes?.finalRound && 'then once round at the full torque',
   ].filter(Boolean).join(', ')
   return [
     propertyClass && `class ${propertyClass}`,

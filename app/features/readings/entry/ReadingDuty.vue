@@ -119,6 +119,7 @@ const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.tr
     <el-button
       v-if="editing"
       type="primary"
+      data-foot
       :disabled="!assessed.result"
       @click="store"
     >

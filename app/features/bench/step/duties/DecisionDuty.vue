@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { DISPOSITIONS, dispositionOf, partOf, type Disposition } from '#core'
-import ReasonForm from '../ReasonForm.vue'
+import ReasonForm from '../../../../ui/ReasonForm.vue'
 import { useBench } from '../../../../job/use-bench'
 
 const { partKey } = defineProps<{ partKey: string }>()

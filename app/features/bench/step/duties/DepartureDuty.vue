@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Step } from '#core'
 import { useBench } from '../../../../job/use-bench'
-import SecondPerson from '../SecondPerson.vue'
+import SecondPerson from '../../../../job/SecondPerson.vue'
 
 /** A step with a danger, a debt or a mark is set aside: a lead stands for it. */
 const { step } = defineProps<{ step: Step }>()

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Step } from '#core'
 import { useBench } from '../../../../job/use-bench'
-import SecondPerson from '../SecondPerson.vue'
+import SecondPerson from '../../../../job/SecondPerson.vue'
 
 const { step, text } = defineProps<{ step: Step, text: string }>()
 const bench = useBench()

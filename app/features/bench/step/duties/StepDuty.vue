@@ -8,6 +8,7 @@ import HandCheckDuty from './HandCheckDuty.vue'
 import HoldDuty from './HoldDuty.vue'
 import OutsideDuty from './OutsideDuty.vue'
 import { ReadingDuty } from '../../../readings'
+import { EasingDuty, TighteningDuty } from '../../../ring'
 import { laterComponent } from '../../../../ui/later'
 import WayDuty from './WayDuty.vue'
 
@@ -70,6 +71,15 @@ const checkOf = (key: string) => step.feels!.find(check => check.key === key)!
     <ServiceDuty
       v-else-if="line.duty.kind === 'service'"
       :envelope-key="line.duty.envelope"
+    />
+    <TighteningDuty
+      v-else-if="line.duty.kind === 'tightening'"
+      :step="step"
+    />
+    <EasingDuty
+      v-else-if="line.duty.kind === 'easing'"
+      :step="step"
+      :joint-key="line.duty.joint"
     />
     <HoldDuty
       v-else-if="line.duty.kind === 'hold'"

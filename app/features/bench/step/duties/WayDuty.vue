@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { choiceOf, proposeWay } from '#core'
-import ReasonForm from '../ReasonForm.vue'
+import ReasonForm from '../../../../ui/ReasonForm.vue'
 import { useBench } from '../../../../job/use-bench'
 
 const { choiceKey } = defineProps<{ choiceKey: string }>()

@@ -1,8 +1,8 @@
 <script setup lang="ts" generic="T extends EventType">
 import { computed, ref } from 'vue'
 import type { EventBodies, EventType } from '#core'
-import { useBench } from '../../../job/use-bench'
-import RefusalNote from '../../../ui/RefusalNote.vue'
+import { useBench } from './use-bench'
+import RefusalNote from '../ui/RefusalNote.vue'
 
 /** A second person signs at this bench, with name and PIN; with the password once the PINs of an hour are spent. */
 const { type, body, act, ready } = defineProps<{ type: T, body: EventBodies[T], act: string, ready: boolean }>()
@@ -28,7 +28,6 @@ async function sign() {
 <template>
   <form
     class="sign"
-    :class="{ wide: byPassword }"
     @submit.prevent="isReady && sign()"
   >
     <el-input
@@ -72,8 +71,8 @@ async function sign() {
 </template>
 
 <style scoped>
-.sign { display: grid; grid-template-columns: 1fr 112px auto; gap: 8px; margin-top: 8px; }
-.sign.wide { grid-template-columns: 1fr 1fr auto; }
-.pin { font-family: var(--mono); }
-.sign :deep(p) { grid-column: 1 / -1; }
+.sign { display: flex; flex-wrap: wrap; gap: 8px; margin-top: 8px; }
+.sign > .el-input { flex: 3 1 140px; width: auto; }
+.sign > .pin { flex: 0 1 112px; font-family: var(--mono); }
+.sign :deep(p) { flex-basis: 100%; }
 </style>

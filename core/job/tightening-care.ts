@@ -1,0 +1,42 @@
+import type { Joint } from '../sheet'
+import type { TighteningPlan } from './tightening-plan'
+
+/**
+ * What to mind before the first pull, most dangerous first; above it stand the cautions of the step and the maker's manual.
+ *
+ * @example tighteningCare(plan)[0]
+ * Source: general practice.
+ */
+export function tighteningCare({ joint, lubricant, isSnug }: Pick<TighteningPlan, 'joint' | 'lubricant' | 'isSnug'>): string[] {
+  const { blind, propertyClass, locking, leftHand, turned } = joint
+  return [
+    ...leftHand ? ['Left-hand thread: it tightens anticlockwise.'] : [],
+    ...blind ? ['Blind holes: blow them dry, run each screw in by hand and count its turns. Oil or a screw that bottoms shows torque without clamp and cracks a casting.'] : [],
+    ...propertyClass?.startsWith('A') ? ['Stainless: anti-seize on the thread, turned slowly, no impact, or it galls.'] : [],
+    ...lubricant === 'thread lock' ? ['Thread lock: thread and hole clean and dry first; pulled before it sets, and not turned again after.'] : [],
+    ...locking === 'self-locking' ? ['Self-locking nuts: the torque to run them down is added to the target; new ones only.'] : [],
+    ...turned ? [`Turn the ${turned}, hold the other.`] : [],
+    isSnug ? 'Snug only: the full torque comes with a later step.' : 'If it turns and the torque does not rise, or it grates: stop, out with it, a new bolt. Check a torque only onwards, never back and on.',
+  ]
+}
+
+/**
+ * What to mind before a joint is let go, what kills first; the maker's manual and the rules of the site stand above it.
+ *
+ * @example slackeningCare(joint)[0] // 'Left-hand thread: it comes off clockwise.'
+ * Source: general practice.
+ */
+export function slackeningCare({ leftHand, loosening, count }: Joint): string[] {
+  return [
+    ...leftHand ? ['Left-hand thread: it comes off clockwise.'] : [],
+    ...count > 1
+      ? [
+          'Pressure proved zero first, at the joint itself. Stand aside, not over it.',
+          'The far side first, a quarter turn at most in the first pass; never one bolt fully before the others.',
+          'Nuts stay on by three threads until the joint is seen open.',
+        ]
+      : ['Pressure and load off first.'],
+    ...loosening ? [`Here: ${loosening.order}.`] : [],
+    ...loosening?.stays ? [`Stays on: ${loosening.stays}.`] : [],
+  ]
+}
