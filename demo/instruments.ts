@@ -1,7 +1,7 @@
 import type { InstrumentRow } from '#shared/wire/types'
 
 /** An instrument of the demonstration; its calibration ends that many days after the seeding, negative when it is over. */
-export type DemoInstrument = Omit<InstrumentRow, 'calibratedUntil'> & { calibrationDays: number }
+export type DemoInstrument = Omit<InstrumentRow, 'calibratedUntil' | 'serial' | 'site' | 'retired'> & { calibrationDays: number }
 
 const STEEL = 11.5e-6
 const length = (
@@ -82,3 +82,16 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
   wrench('TW-06', 300, 1500, 5, 283),
   wrench('TW-07', 20, 100, 0.5, -24, ', old'),
 ]
+
+/** How long a calibration of the shop is good for. */
+const YEAR = 365
+/** The bore gauge that came back out of tolerance: what was measured with it in the year before is to be looked at again. */
+const FOUND_OUT = 'BG-04'
+
+/** The calibrations of an instrument so far, days counted from the seeding: the one that holds now, and the one before. */
+export const calibrationsOf = ({ tag, uncertainty, calibrationDays }: DemoInstrument) => [2, 1].map(back => ({
+  tag, uncertainty, dayOffset: calibrationDays - back * YEAR, untilOffset: calibrationDays - (back - 1) * YEAR,
+  certificate: `MS-${tag}-${3 - back}`,
+  result: tag === FOUND_OUT && back === 1 ? 'adjusted' as const : 'in tolerance' as const,
+  note: tag === FOUND_OUT && back === 1 ? 'Showed 9 µm too much at 150 mm; anvil changed.' : null,
+}))

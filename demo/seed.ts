@@ -19,7 +19,7 @@ import {
 import { may } from '#shared/rights'
 import type { Person } from '#shared/wire/types'
 import { closeConnection, database, type Database } from '../server/db/client'
-import { instrument, person, site, unit } from '../server/db/schema'
+import { calibration, instrument, person, site, unit } from '../server/db/schema'
 import { appendEvents } from '../server/services/append-events'
 import { loadLiveJob } from '../server/services/live-job'
 import { releaseSheet } from '../server/services/sheets'
@@ -28,7 +28,7 @@ import { keepPhoto } from '../server/services/photos'
 import { hashSecret } from '../server/services/secrets'
 import { startJob } from '../server/services/start-job'
 import { closePools } from '../server/work/pools'
-import { DEMO_INSTRUMENTS } from './instruments'
+import { calibrationsOf, DEMO_INSTRUMENTS } from './instruments'
 import { DEMO_JOBS, truthOf, type DemoJob } from './jobs'
 import { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_PIN } from './people'
 import { drawPhoto } from './photo'
@@ -78,6 +78,8 @@ export async function seedDemo(db: Database, now = new Date()): Promise<boolean>
   await db
     .insert(instrument)
     .values(DEMO_INSTRUMENTS.map(({ calibrationDays, ...row }) => ({ ...row, calibratedUntil: dayAfter(now, calibrationDays) })))
+  await db.insert(calibration).values(DEMO_INSTRUMENTS.flatMap(calibrationsOf).map(({ dayOffset, untilOffset, ...row }) =>
+    ({ ...row, day: dayAfter(now, dayOffset), until: dayAfter(now, untilOffset) })))
   const folder = new URL('./sheets/', import.meta.url)
   for (const file of readdirSync(folder).filter(name => name.endsWith('.json'))) {
     await releaseSheet(db, JSON.parse(readFileSync(new URL(file, folder), 'utf8')) as Sheet)

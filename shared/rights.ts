@@ -18,6 +18,7 @@ export const RIGHTS = [
   'work:enter-for',
   'sheet:read',
   'sheet:write',
+  'instrument:write',
   'people:write',
 ] as const
 export type Right = (typeof RIGHTS)[number]
@@ -31,7 +32,7 @@ const TABLE: Readonly<Record<Role, readonly Right[]>> = {
   technician: [...READS, ...WORKS],
   lead: [...READS, ...WORKS, ...LEADS],
   planner: [...READS, 'job:start'],
-  engineer: [...READS, ...WORKS, ...LEADS, 'sheet:write'],
+  engineer: [...READS, ...WORKS, ...LEADS, 'sheet:write', 'instrument:write'],
   admin: RIGHTS,
   trainee: READS,
   viewer: READS,

@@ -157,10 +157,10 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
       </button>
       <template v-if="session.person">
         <NuxtLink
-          v-if="session.may('people:write')"
+          v-if="session.may('people:write') || session.may('instrument:write')"
           to="/office"
           class="bar-button workings"
-          title="People and their sign-ins"
+          title="People, sign-ins, instruments"
         >
           <Icon name="ph:users-three" /> <span>Office</span>
         </NuxtLink>

@@ -60,6 +60,7 @@ describe('a joint that is tightened', () => {
     expect(job.pass(7, 45)).toBe('tightening.no-pass')
     expect([job.pass(0, 45), job.pass(1, 92), job.pass(2, 150)]).toEqual([null, null, null])
     expect(job.needs).toEqual([3])
+    expect(job.pull(0, 0, 45)).toBe('tightening.pass-over')
     expect(job.pass(3, 150)).toBeNull()
     expect(job.try('step-done', {})).toBeNull()
     expect(job.pass(3, 150)).toBe('step.done-already')

@@ -203,6 +203,8 @@ function mayPull({ sheet }: JudgedJob, key: string, { plan, passes, needs }: Tig
   if (first && FIRST[first.kind]) return refuse('tightening.first', `First: ${FIRST[first.kind]}.`)
   const before = passes.find(({ index, isDone: done }) => index < pass && !done)
   if (before) return refuse('tightening.pass-early', `Pass ${before.index + 1} comes before pass ${pass + 1}.`)
+  const later = passes.find(({ index, finished, bolts }) => index > pass && (finished || bolts.some(({ pull }) => pull)))
+  if (later) return refuse('tightening.pass-over', `Pass ${later.index + 1} has begun: pass ${pass + 1} is over.`)
   const measures = tool !== 'impact' && tool !== 'by feel'
   if (now.share === 1 && plan.asksWrench && !measures)
     return refuse('tightening.wrench', `${stepName(sheet, stepOf(sheet, key))} asks for a torque wrench at the full torque; ${tool} only runs down.`)

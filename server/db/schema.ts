@@ -22,6 +22,7 @@ import {
   varchar,
 } from 'drizzle-orm/pg-core'
 import type { JobSetup, JobState, QuantityKind, StoredSheet } from '#core'
+import { CALIBRATION_RESULTS } from '#shared/calibration-results'
 import { ROLES } from '#shared/rights'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, precision: 3, mode: 'date' })
@@ -109,7 +110,26 @@ export const instrument = pgTable('instrument', {
   alphaPerK: doublePrecision('alpha_per_k').notNull().default(0),
   /** The last day that its calibration covers. */
   calibratedUntil: date('calibrated_until', { mode: 'string' }).notNull(),
+  serial: text(),
+  /** Where it lies; null for the whole shop. */
+  siteKey: text('site_key').references(() => site.key),
+  /** Out of use for good. Its readings stay. */
+  retired: boolean().notNull().default(false),
 }, table => [check('instrument_uncertainty', sql`${table.uncertainty} >= 0 and ${table.rangeFrom} <= ${table.rangeTo}`)])
+
+/** Every calibration of an instrument. What one of them found out of tolerance makes readings before it doubtful. */
+export const calibration = pgTable('calibration', {
+  id: bigserial({ mode: 'number' }).primaryKey(),
+  tag: text().notNull().references(() => instrument.tag),
+  day: date({ mode: 'string' }).notNull(),
+  until: date({ mode: 'string' }).notNull(),
+  certificate: text().notNull(),
+  result: text({ enum: CALIBRATION_RESULTS }).notNull(),
+  uncertainty: doublePrecision().notNull(),
+  note: text(),
+  enteredBy: uuid('entered_by').references(() => person.id),
+  enteredAt: moment('entered_at').notNull().defaultNow(),
+}, table => [unique('calibration_day').on(table.tag, table.day)])
 
 /** A released revision never changes. */
 export const sheet = pgTable('sheet', {

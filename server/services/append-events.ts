@@ -5,7 +5,7 @@ import type { AppendResult, EventDraft, Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { jobEvent, jobEventRefused, jobSnapshot } from '../db/schema'
 import { hashEvent, type HashedEvent } from './event-hash'
-import { byRegister, readRegister, type Register } from './instruments'
+import { byRegister, readRegister, TAKEN_WITH, type Register } from './instruments'
 import { loadLiveJob, rememberLiveJob, type LiveJob } from './live-job'
 import { Problem } from './problem'
 import { reaches } from './reach'
@@ -45,7 +45,8 @@ export async function appendEvents(
 ): Promise<{ results: AppendResult[]; seq: number; unit: string }> {
   return inTurn(input.jobId, async () => {
     let known: Recorded = new Map()
-    const register = input.drafts.some(draft => draft.type === 'reading-taken') ? await readRegister(db) : new Map<string, never>()
+    const asksRegister = input.drafts.some(({ type }) => TAKEN_WITH.some(taken => taken === type))
+    const register = asksRegister ? await readRegister(db) : new Map<string, never>()
     for (let attempt = 0; attempt < MOST_TRIES; attempt++) {
       const live = await loadLiveJob(db, person, input.jobId, { fresh: attempt > 0 })
       const plan = planAppend(live, person, input, known, register)

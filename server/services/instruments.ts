@@ -1,12 +1,23 @@
-import { asc } from 'drizzle-orm'
-import { assessTaken, worstVerdict, type EventBodies, type JobEvent, type JobState, type Sheet, type WrenchUsed } from '#core'
+import { asc, eq } from 'drizzle-orm'
+import { assessTaken, worstVerdict, type EventBodies, type EventType, type JobEvent, type JobState, type Sheet, type WrenchUsed } from '#core'
 import type { InstrumentRow } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { instrument } from '../db/schema'
+import { Problem } from './problem'
+
+const toRow = ({ siteKey, ...row }: typeof instrument.$inferSelect): InstrumentRow => ({ ...row, site: siteKey })
 
 /** The instruments of the shop, by kind and range. */
-export const listInstruments = (db: Database): Promise<InstrumentRow[]> =>
-  db.select().from(instrument).orderBy(asc(instrument.kind), asc(instrument.rangeFrom), asc(instrument.tag))
+export async function listInstruments(db: Database): Promise<InstrumentRow[]> {
+  return (await db.select().from(instrument).orderBy(asc(instrument.kind), asc(instrument.rangeFrom), asc(instrument.tag))).map(toRow)
+}
+
+/** An instrument by its tag. */
+export async function findInstrument(db: Database, tag: string): Promise<InstrumentRow> {
+  const [row] = await db.select().from(instrument).where(eq(instrument.tag, tag))
+  if (!row) throw new Problem(404, 'instrument.unknown', `There is no instrument "${tag}" in the register.`)
+  return toRow(row)
+}
 
 export type Register = ReadonlyMap<string, InstrumentRow>
 
@@ -14,6 +25,9 @@ export type Register = ReadonlyMap<string, InstrumentRow>
 export const readRegister = async (db: Database): Promise<Register> => new Map((await listInstruments(db)).map(row => [row.tag, row]))
 
 type Reading = EventBodies['reading-taken']
+
+/** What is taken with an instrument of the register. */
+export const TAKEN_WITH = ['reading-taken', 'bolt-pulled', 'pass-finished'] as const satisfies readonly EventType[]
 
 /** An event, let through by the guard, with the facts of its instrument as the register has them; the same event where it has none. */
 export function byRegister(sheet: Sheet, state: JobState, event: JobEvent, register: Register): JobEvent {

@@ -4,6 +4,7 @@ import {
   type EventType,
 } from '#core'
 import { id } from './id'
+import { day, instrumentTag } from './instruments'
 import { pin } from './people'
 
 const key = Joi.string().pattern(/^[a-z0-9]+(-[a-z0-9]+)*$/).invalid('constructor').max(60)
@@ -16,13 +17,11 @@ const tag = Joi.string()
   .pattern(/^[A-Za-z]{1,3}-[0-9]{1,4}$/)
   .messages({ 'string.pattern.base': 'A tag is a letter, a hyphen and a number, for example B-07.' })
 const place = Joi.alternatives(Joi.valid(...PLACES), tag)
-const day = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/)
 const celsius = Joi.number().min(-273.15).max(2000)
 const expansion = Joi.number().min(0).max(1e-3)
 const counted = Joi.array().items(Joi.object({ part: key.required(), count: Joi.number().integer().min(0).max(2000).required() })).max(30)
 const grid = (cell: Joi.Schema) => Joi.array().items(Joi.array().items(cell).min(1).max(24)).min(1).max(24)
 
-const instrumentTag = Joi.string().trim().pattern(/^[A-Z]{1,6}-[0-9]{1,5}$/)
 const pass = Joi.number().integer().min(0).max(20).required()
 const newtonmetres = Joi.number().greater(0).max(100_000)
 const byTool = {

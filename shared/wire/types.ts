@@ -15,6 +15,7 @@ import type {
   TighteningPattern,
 } from '#core'
 import type { Role } from '../rights'
+import type { CalibrationInput } from './instruments'
 import type { Topic } from './topics'
 
 /** The signed-in person as the interface knows them. */
@@ -139,6 +140,24 @@ export interface InstrumentRow {
   alphaPerK: number
   /** The last day that its calibration covers, `2027-03-12`. */
   calibratedUntil: string
+  serial: string | null
+  /** Key of the site where it lies; null for the whole shop. */
+  site: string | null
+  retired: boolean
+}
+
+/** A calibration as the register keeps it. */
+export interface CalibrationRow extends Omit<CalibrationInput, 'note'> { id: number, note: string | null, enteredBy: string | null }
+
+/** A reading or a pull that was taken with an instrument which was found out of tolerance afterwards. */
+export interface SuspectRow { event: string, job: string, jobNumber: number, unit: string, what: string, by: string, at: string }
+
+/** An instrument with its history; `suspect`: taken since its last good calibration, at most 500, the newest first. */
+export interface InstrumentHistory {
+  instrument: InstrumentRow
+  calibrations: CalibrationRow[]
+  suspect: SuspectRow[]
+  suspectTotal: number
 }
 
 export interface UnitAnswer {

@@ -39,7 +39,7 @@ describe('the pulls of a joint', () => {
     expect(line).toMatchObject({ joint: 'Casing joint', count: 22, targetNm: 280, pattern: 'middleOutwards' })
     expect(line.passes).toMatchObject([{ tags: ['TW-04'], isDone: true, remarks: [] }, { tags: ['TW-99'], isDone: false }])
     expect(line.passes[1]!.remarks).toContain('TW-99 is in no register.')
-    for (const { id: event } of events.reverse()) expect((await client.append(id, [draft('undone', { event })])).status).toBe(200)
+    for (const { id: event } of events.toReversed()) expect((await client.append(id, [draft('undone', { event })])).status).toBe(200)
   })
 
   it('are not taken from a wrench that measures something else', async () => {

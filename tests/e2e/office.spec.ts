@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test'
 import postgres from 'postgres'
 import type { Dossier } from '#shared/wire/types'
 import { Client, draft } from '../api/client'
-import { openBench, restartServer, signedIn, stepOf } from './bench'
+import { choose, openBench, restartServer, signedIn, stepOf } from './bench'
 import { handOptions } from './hand'
 
 const PASSWORD = 'nine rusty anchors'
@@ -159,4 +159,44 @@ test('a bench that has seen more than a restored server tells so, and gives back
   expect((await other.get<Dossier>(`/jobs/${job}/dossier`)).body.chain.intact).toBe(true)
   await sql.end()
   expect(faults.filter(fault => !/WebSocket|ERR_|50[0-9]/.test(fault))).toEqual([])
+})
+
+test('an engineer keeps the register: what is due, a new instrument, a calibration that found one out and what was taken with it', async ({ browser }) => {
+  const { page, faults } = await signedIn(browser, 'varga')
+  await page.getByRole('link', { name: 'Office' }).click()
+  const table = page.getByRole('table', { name: 'Instruments' }).or(page.getByLabel('Instruments', { exact: true })).first()
+  await expect(page.getByText('MIC-13', { exact: true })).toBeVisible()
+
+  await page.getByText(/^Due \(\d+\)$/).click()
+  await expect(page.getByText('MIC-14', { exact: true })).toBeVisible()
+  await expect(page.getByText('MIC-13', { exact: true })).toHaveCount(0)
+  await expect(table).toContainText('ended')
+
+  await page.getByRole('button', { name: 'Add an instrument' }).click()
+  const adding = page.getByRole('dialog', { name: 'Add an instrument' })
+  for (const [label, text] of [
+    ['Tag', 'tw-21'], ['Kind, as sheets call it', 'torque wrench'], ['Name', 'Torque wrench 60–300 N·m'], ['Serial number', 'S-2290'],
+    ['Range from', '60 N·m'], ['Range to', '300'], ['Step', '1'], ['U (k = 2)', '12'], ['Certificate', 'MS-TW-21-1'],
+  ] as const) await adding.getByLabel(label, { exact: true }).fill(text)
+  await adding.getByRole('button', { name: 'Add it' }).click()
+  await expect(adding.getByRole('alert')).toContainText('belongs to a torque')
+  await choose(adding.getByLabel('It measures'), /^torque/)
+  await adding.getByRole('button', { name: 'Add it' }).click()
+  await expect(adding).toBeHidden()
+  await page.getByText('All', { exact: true }).click()
+  await page.getByLabel('Search instruments').fill('S-2290')
+  await expect(page.getByText('TW-21', { exact: true })).toBeVisible()
+
+  await page.getByLabel('Search instruments').fill('BG-04')
+  await page.getByRole('button', { name: 'Look at BG-04' }).click()
+  const history = page.getByRole('dialog', { name: /^BG-04/ })
+  await expect(history.getByRole('region', { name: 'Taken while it was not good' }).getByRole('listitem').first()).toContainText('P-10')
+  await history.getByRole('button', { name: 'A new calibration' }).click()
+  await history.getByText('in tolerance', { exact: true }).last().click()
+  await history.getByLabel('Certificate').fill('MS-BG-04-3')
+  await history.getByRole('button', { name: 'Write the calibration down' }).click()
+  await expect(history.getByRole('region', { name: 'Calibrations' }).getByRole('listitem')).toHaveCount(3)
+  await history.getByRole('button', { name: 'Close' }).click()
+  await expect(page.getByText('in 12 days')).toHaveCount(0)
+  expect(faults).toEqual([])
 })

@@ -6,16 +6,20 @@ import RefusalNote from '../../ui/RefusalNote.vue'
 import StateNote from '../../ui/StateNote.vue'
 import { SessionsTable } from '../session'
 import { useSessionStore } from '../../net/session-store'
+import { laterComponent } from '../../ui/later'
 import PeopleTable from './PeopleTable.vue'
 import PersonDialog, { type PersonDraft } from './PersonDialog.vue'
 import SecretDialog from './SecretDialog.vue'
+
+const InstrumentsPane = laterComponent(() => import('./InstrumentsPane.vue'))
 
 const session = useSessionStore()
 const people = ref<PersonRow[] | null>(null)
 const sessions = ref<SessionRow[]>([])
 const sites = ref<YardAnswer['sites']>([])
 const [problem, dialogProblem] = [ref(''), ref('')]
-const tab = ref('people')
+const [mayPeople, mayInstruments] = [computed(() => session.may('people:write')), computed(() => session.may('instrument:write'))]
+const tab = ref(mayPeople.value ? 'people' : 'instruments')
 const search = ref('')
 /** Who is being changed; null while somebody new is added. */
 const edited = ref<PersonRow | null>(null)
@@ -29,14 +33,11 @@ const found = computed(() =>
 
 async function load() {
   try {
-    const [listed, signIns, yard] = await Promise.all([
-      callApi<PersonRow[]>('/people'),
-      callApi<SessionRow[]>('/sessions'),
-      callApi<YardAnswer>('/yard', { query: { limit: 1 } }),
-    ])
+    sites.value = (await callApi<YardAnswer>('/yard', { query: { limit: 1 } })).sites
+    if (!mayPeople.value) return
+    const [listed, signIns] = await Promise.all([callApi<PersonRow[]>('/people'), callApi<SessionRow[]>('/sessions')])
     people.value = listed
     sessions.value = signIns
-    sites.value = yard.sites
   } catch (error) {
     problem.value = sentenceOf(error)
   }
@@ -89,15 +90,15 @@ const reset = (person: PersonRow) =>
     }
   })
 const end = (id: string) => act(() => callApi(`/sessions/${id}`, { method: 'DELETE' }))
-onMounted(() => { if (session.may('people:write')) void load() })
+onMounted(() => { if (mayPeople.value || mayInstruments.value) void load() })
 </script>
 
 <template>
   <StateNote
-    v-if="!session.may('people:write')"
+    v-if="!mayPeople && !mayInstruments"
     kind="problem"
-    title="The office is for admins"
-    text="Ask one of them to add, change or reset people."
+    title="The office is for admins and engineers"
+    text="Ask one of them to add, change or reset people, or to write down a calibration."
   />
   <div
     v-else
@@ -106,6 +107,7 @@ onMounted(() => { if (session.may('people:write')) void load() })
     <header class="head">
       <h1>Office</h1>
       <el-button
+        v-if="tab !== 'instruments'"
         type="primary"
         @click="edit(null)"
       >
@@ -114,16 +116,17 @@ onMounted(() => { if (session.may('people:write')) void load() })
     </header>
     <RefusalNote :text="problem" />
     <StateNote
-      v-if="!people && !problem"
+      v-if="mayPeople && !people && !problem"
       kind="loading"
       title="Fetching the list …"
     />
     <section
-      v-else-if="people"
+      v-else-if="people || !mayPeople"
       class="plate card"
     >
       <el-tabs v-model="tab">
         <el-tab-pane
+          v-if="people"
           name="people"
           :label="`People (${people.length})`"
         >
@@ -148,6 +151,7 @@ onMounted(() => { if (session.may('people:write')) void load() })
           />
         </el-tab-pane>
         <el-tab-pane
+          v-if="people"
           name="sessions"
           :label="`Sign-ins (${sessions.length})`"
         >
@@ -156,6 +160,14 @@ onMounted(() => { if (session.may('people:write')) void load() })
             with-names
             @end="end"
           />
+        </el-tab-pane>
+        <el-tab-pane
+          v-if="mayInstruments"
+          name="instruments"
+          label="Instruments"
+          lazy
+        >
+          <InstrumentsPane :sites="sites" />
         </el-tab-pane>
       </el-tabs>
     </section>

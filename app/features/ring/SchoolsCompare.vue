@@ -85,8 +85,8 @@ const bars = (school: School): DrawChart => colour => ({
 .all { display: grid; grid-template-columns: repeat(auto-fit, minmax(230px, 1fr)); gap: 12px; margin-block: 10px; }
 article { border-top: 3px solid var(--rule-strong); padding-top: 6px; }
 article.sheet { border-color: var(--prussian); }
-h4 { display: flex; justify-content: space-between; gap: 8px; font: 600 17px var(--label); }
+h4 { margin: 0; display: flex; justify-content: space-between; gap: 8px; font: 600 17px var(--label); }
 h4 small { font-weight: 500; color: var(--prussian); }
-article .mono { font-size: 13px; }
+article .mono { margin: 2px 0 4px; font-size: 13px; }
 .chart { height: 150px; }
 </style>

@@ -70,18 +70,6 @@ const tellMoved = () => {
           · joint {{ setAt + 1 }} of {{ plan.sets }}
         </template>
       </p>
-      <ul
-        v-if="need"
-        class="care"
-        aria-label="What to mind"
-      >
-        <li
-          v-for="line in care"
-          :key="line"
-        >
-          {{ line }}
-        </li>
-      </ul>
     </div>
     <div class="deeds">
       <JointReady
@@ -123,6 +111,18 @@ const tellMoved = () => {
         <Icon name="ph:check-bold" /> Tight: {{ torque(plan.targetNm) }}, {{ stand.passes.length === 1 ? 'one pass' : `${stand.passes.length} passes` }}
       </p>
     </div>
+    <ul
+      v-if="need"
+      class="care"
+      aria-label="What to mind"
+    >
+      <li
+        v-for="line in care"
+        :key="line"
+      >
+        {{ line }}
+      </li>
+    </ul>
   </div>
   <p
     v-for="moved in movedHere"
@@ -167,6 +167,8 @@ const tellMoved = () => {
 .work.wide { grid-template-columns: minmax(0, 1fr); }
 .work.wide :deep(.ring) { max-height: 220px; }
 .drawing > p { text-align: center; font-size: 14px; }
+.deeds { grid-row: span 2; }
+.work.wide .deeds { grid-row: auto; }
 .care { font-size: 14.5px; color: var(--slate); }
 .care li { padding: 2px 0 2px 14px; position: relative; }
 .care li::before { content: '–'; position: absolute; left: 0; }
