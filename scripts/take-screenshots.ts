@@ -58,6 +58,13 @@ await openJob(page, 'P-102', /^Measure the bearing seats/)
 await take(page, 'bench-floor')
 await openJob(page, 'P-103')
 await take(page, 'bench-on')
+const joint = page.locator('[data-duty="tightening"]')
+for (const shows of ['84', '82', '95']) {
+  await joint.locator('[data-torque]').fill(`${shows} N·m`)
+  await joint.getByRole('button', { name: /^Bolt \d+ is pulled$/ }).click()
+}
+await joint.evaluate(element => element.scrollIntoView({ block: 'start' }))
+await take(page, 'ring')
 await page.getByRole('button', { name: 'Close the job …' }).click()
 await page.getByRole('dialog').waitFor()
 await take(page, 'closing')

@@ -18,6 +18,15 @@ export interface DutyOptions { wholly?: boolean }
 // Each rule is of just its kind; TypeScript cannot follow the pairing through a union.
 const IN_ORDER = (Object.values(DUTIES) as DutyRule<Duty>[]).sort((a, b) => TURNS.indexOf(a.turn) - TURNS.indexOf(b.turn))
 
+const ASKED = new WeakMap<Step, readonly DutyRule<Duty>[]>()
+
+/** The rules that can ask anything of a step, by the fields it has: most steps have three or four of them. */
+function rulesOf(step: Step): readonly DutyRule<Duty>[] {
+  const known = ASKED.get(step) ?? IN_ORDER.filter(({ asks }) => !asks || asks.some(field => step[field] !== undefined))
+  ASKED.set(step, known)
+  return known
+}
+
 /**
  * All duties of a step with whether each is met: evidence first (photo, index, tags), then readings and marks, then what the work asks for
  * (parts sent out, decisions, the way, pieces in their places, what the hands feel). Where the work departs from the step only signatures
@@ -26,10 +35,12 @@ const IN_ORDER = (Object.values(DUTIES) as DutyRule<Duty>[]).sort((a, b) => TURN
  * @returns in the order in which they are best done; the hold point last, because it confirms the others
  * @example dutiesOf(sheet, state, step).every(line => line.met)
  */
-export const dutiesOf = (sheet: Sheet, state: JobState, step: Step, { wholly = false }: DutyOptions = {}): DutyLine[] =>
-  IN_ORDER.filter(rule => wholly || rule.evenDeparted || !Object.hasOwn(state.departures, step.key)).flatMap(rule =>
-    rule.of(sheet, state, step),
-  )
+export const dutiesOf = (sheet: Sheet, state: JobState, step: Step, { wholly = false }: DutyOptions = {}): DutyLine[] => {
+  const whole = wholly || !Object.hasOwn(state.departures, step.key)
+  const lines: DutyLine[] = []
+  for (const rule of rulesOf(step)) if (whole || rule.evenDeparted) lines.push(...rule.of(sheet, state, step))
+  return lines
+}
 
 /** The duties of a step that are not met yet. */
 export const openDuties = (sheet: Sheet, state: JobState, step: Step, options?: DutyOptions): Duty[] =>

@@ -62,8 +62,12 @@ function judged(sheet: Sheet, state: JobState): JudgedJob {
 function hangingAfter(sheet: Sheet, state: JobState, after: JobState): Step | undefined {
   // A step that is ticked only by what happens (undoing a going back) may have lost a photo or a mark meanwhile: it must owe nothing.
   const owedBefore = (step: Step) => isDone(state, step.key) ? openDuties(sheet, state, step).length : 0
-  return sheetNow(sheet, after).steps.find(step => isDone(after, step.key)
-    && (missingBefore(sheet, after, step).length > 0 || openDuties(sheet, after, step).length > owedBefore(step)))
+  const owesMore = (step: Step) => {
+    const owed = openDuties(sheet, after, step).length
+    return owed > 0 && owed > owedBefore(step)
+  }
+  const hangs = (step: Step) => missingBefore(sheet, after, step).length > 0 || owesMore(step)
+  return sheetNow(sheet, after).steps.find(step => isDone(after, step.key) && hangs(step))
 }
 
 function unknownReference(sheet: Sheet, event: JobEvent): Refusal | null {

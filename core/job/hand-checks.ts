@@ -45,6 +45,7 @@ export const handChecks: Subject<HandCheckEvents, HandCheckState, HandCheckDuty>
   duties: {
     'hand check': {
       turn: 'feel',
+      asks: ['feels'],
       of: (_sheet, state, { key: step, feels = [] }) =>
         feels.map(({ key }) => ({ duty: { kind: 'hand check', check: key }, met: handCheckOf(state, step, key)?.answer === AS_IT_SHOULD })),
       say: ({ check }, _sheet, step) => `hand check: ${step.feels?.find(asked => asked.key === check)?.expect ?? check}`,

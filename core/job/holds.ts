@@ -34,6 +34,7 @@ export const holds: Subject<HoldEvents, HoldState, HoldDuty> = {
   duties: {
     hold: {
       turn: 'confirm',
+      asks: ['hold'],
       evenDeparted: true,
       of: (_sheet, state, { key, hold: text }) => text ? [{ duty: { kind: 'hold', text }, met: Object.hasOwn(state.released, key) }] : [],
       say: () => 'a second person releases the hold point',

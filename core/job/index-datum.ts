@@ -32,6 +32,7 @@ export const indexData: Subject<IndexEvents, IndexState, IndexDuty> = {
   duties: {
     index: {
       turn: 'evidence',
+      asks: ['removes'],
       of: (sheet, state, { removes = [] }) =>
         state.opened?.depth !== 'failure-analysis'
           ? []

@@ -49,17 +49,20 @@ export const marks: Subject<MarkEvents, MarkState, MarkDuty> = {
   duties: {
     'make mark': {
       turn: 'mark',
+      asks: ['makes'],
       of: (_sheet, state, { makes = [] }) =>
         makes.map(mark => ({ duty: { kind: 'make mark', mark }, met: markMade(state, mark) !== undefined })),
       say: ({ mark }, sheet) => `make ${mark} (${markOf(sheet, mark).name})`,
     },
     'secure mark': {
       turn: 'mark',
+      asks: ['makes', 'treats'],
       of: (sheet, state, step) => marksToSecure(sheet, state, step).map(mark => ({ duty: { kind: 'secure mark', mark }, met: false })),
       say: ({ mark }, sheet) => `${mark} (${markOf(sheet, mark).name}) will not last: take a photo of it, or mark it better`,
     },
     'check mark': {
       turn: 'mark',
+      asks: ['checks'],
       // A mark that was never to be made on this machine is not to be checked either.
       of: (sheet, state, { checks = [] }) =>
         checks

@@ -35,6 +35,7 @@ export const photos: Subject<PhotoEvents, PhotoState, PhotoDuty> = {
   duties: {
     photo: {
       turn: 'evidence',
+      asks: ['photo', 'removes'],
       // Where the sheet wants one; in a failure analysis also of everything that comes out.
       of: (_sheet, state, step) => {
         const what

@@ -105,6 +105,7 @@ export const pieces: Subject<PieceEvents, PieceState, PieceDuty> = {
     },
     outside: {
       turn: 'work',
+      asks: ['outside'],
       of: (sheet, state, { key, outside }) =>
         (outside?.parts ?? []).map((part) => {
           const wasOut
@@ -115,6 +116,7 @@ export const pieces: Subject<PieceEvents, PieceState, PieceDuty> = {
     },
     decision: {
       turn: 'decide',
+      asks: ['decides', 'refits'],
       of: (sheet, state, step) =>
         toDecide(sheet, step).map(part => ({
           duty: { kind: 'decision', part: part.key },

@@ -47,6 +47,7 @@ export const places: Subject<PlaceEvents, PlaceState, PlaceDuty> = {
   duties: {
     place: {
       turn: 'place',
+      asks: ['refits'],
       // As many as this step and those before it put in, unless all of them are new.
       of: (sheet, state, step) => (step.refits ?? []).flatMap(({ part: key, count }) => {
         const part = partOf(sheet, key)

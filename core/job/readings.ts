@@ -65,6 +65,7 @@ export const readings: Subject<ReadingEvents, ReadingState, ReadingDuty> = {
   duties: {
     reading: {
       turn: 'measure',
+      asks: ['reads'],
       of: (sheet, state, { key, reads = [] }) =>
         reads.map(({ position, stage, backTo }) => {
           const noGo = backTo && isOut(sheet, state, position, stage) ? backTo : undefined

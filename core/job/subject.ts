@@ -66,6 +66,8 @@ export interface DutyRule<D extends { kind: string }> {
   turn: (typeof TURNS)[number]
   /** Owed even where the work departs from the step: signatures, and the way that all after it hangs on. */
   evenDeparted?: true
+  /** The fields of a step that ask for it: one without any of them never does. Left out where only what happened decides. */
+  asks?: readonly (keyof Step)[]
   /** What this step owes of the kind, with whether it is met. */
   of: (sheet: Sheet, state: JobState, step: Step) => { duty: D, met: boolean }[]
   /** The duty in words that go on after "Before the release:" or "First". */

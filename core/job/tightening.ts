@@ -152,6 +152,7 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
   duties: {
     tightening: {
       turn: 'tighten',
+      asks: ['tightens'],
       of: (sheet, state, step) => {
         const stand = tighteningStand(sheet, state, step)
         return stand ? [{ duty: { kind: 'tightening', joint: stand.plan.joint.key }, met: stand.needs.length === 0 }] : []
@@ -160,6 +161,7 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
     },
     easing: {
       turn: 'work',
+      asks: ['removes'],
       of: (sheet, state, step) => easedAt(sheet, step).map(joint => ({
         duty: { kind: 'easing', joint }, met: state.jointsEased.some(eased => eased.step === step.key && eased.joint === joint && !eased.overtaken),
       })),

@@ -47,6 +47,7 @@ export const ways: Subject<WayEvents, WayState, WayDuty> = {
   duties: {
     way: {
       turn: 'decide',
+      asks: ['chooses'],
       evenDeparted: true,
       of: (_sheet, state, { chooses: choice }) => choice ? [{ duty: { kind: 'way', choice }, met: Object.hasOwn(state.ways, choice) }] : [],
       say: ({ choice }, sheet) => `decide "${choiceOf(sheet, choice).question}"`,

@@ -165,7 +165,8 @@ describe('the record', () => {
   it('of a finished job tells its turns and reads back through options and ways', async () => {
     const client = await Client.as('brandt')
     const { body: unit } = await client.get<UnitAnswer>('/units/C-104')
-    const { body } = await client.get<Dossier>(`/jobs/${unit.jobs[0]!.id}/dossier`)
+    const finished = unit.jobs.find(({ status }) => status === 'closed')!
+    const { body } = await client.get<Dossier>(`/jobs/${finished.id}/dossier`)
     expect(body.job.setup).toMatchObject({ options: { 'torque-class': 'standard' } })
     expect(body.chain.intact).toBe(true)
     expect(body.readings.some(entry => entry.quantity === 'share' && entry.verdict !== 'out')).toBe(true)

@@ -167,7 +167,8 @@ test('an engineer keeps the register: what is due, a new instrument, a calibrati
   const table = page.getByRole('table', { name: 'Instruments' }).or(page.getByLabel('Instruments', { exact: true })).first()
   await expect(page.getByText('MIC-13', { exact: true })).toBeVisible()
 
-  await page.getByText(/^Due \(\d+\)$/).click()
+  const which = page.getByRole('radiogroup', { name: 'Which instruments' }).locator('label')
+  await which.filter({ hasText: 'Due' }).click()
   await expect(page.getByText('MIC-14', { exact: true })).toBeVisible()
   await expect(page.getByText('MIC-13', { exact: true })).toHaveCount(0)
   await expect(table).toContainText('ended')
@@ -183,7 +184,7 @@ test('an engineer keeps the register: what is due, a new instrument, a calibrati
   await choose(adding.getByLabel('It measures'), /^torque/)
   await adding.getByRole('button', { name: 'Add it' }).click()
   await expect(adding).toBeHidden()
-  await page.getByText('All', { exact: true }).click()
+  await which.filter({ hasText: 'All' }).click()
   await page.getByLabel('Search instruments').fill('S-2290')
   await expect(page.getByText('TW-21', { exact: true })).toBeVisible()
 

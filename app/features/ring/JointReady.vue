@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
-import { LUBRICANTS, refusedPattern, TIGHTENING_PATTERNS, type EventBodies, type TighteningPattern, type TighteningStand } from '#core'
+import {
+  engagement, formatQuantity, LUBRICANTS, refusedPattern, threadSize, TIGHTENING_PATTERNS,
+  type EventBodies, type TighteningPattern, type TighteningStand,
+} from '#core'
 import { useBench } from '../../job/use-bench'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import { PATTERN_WORDS } from '../../ui/pattern-words'
@@ -31,6 +34,17 @@ const body = computed<EventBodies['joint-prepared']>(() => ({
   ...said.pattern === plan.joint.pattern ? {} : { pattern: said.pattern },
   ...said.reason.trim() ? { reason: said.reason.trim() } : {},
 }))
+/** What the turns by hand say of the threads in hold. */
+const held = computed(() => {
+  const { thread, into, propertyClass } = plan.joint
+  if (said.turns === undefined || said.turns === null) return null
+  const there = formatQuantity(said.turns * threadSize(thread).pitchMm, 'length', { decimals: 0 })
+  if (!into) return { text: `${there} in hold`, isEnough: true }
+  const { verdict, wantedMm } = engagement({ thread, into, turns: said.turns, ...propertyClass ? { propertyClass } : {} })
+  return verdict === 'too little'
+    ? { text: `${there} in hold; ${into} wants ${formatQuantity(wantedMm, 'length', { decimals: 0 })}. Does it bottom, or is it too short?`, isEnough: false }
+    : { text: `${there} in hold, enough in ${into}`, isEnough: true }
+})
 const asks = computed(() => job.asksReason('joint-prepared', body.value))
 const make = () => {
   if (!asks.value && job.act('joint-prepared', body.value)) emit('made')
@@ -89,6 +103,16 @@ const make = () => {
         />
       </div>
     </div>
+    <p
+      v-if="held"
+      :class="held.isEnough ? 'quiet' : 'short'"
+      role="status"
+    >
+      <Icon
+        v-if="!held.isEnough"
+        name="ph:warning"
+      /> {{ held.text }}
+    </p>
     <el-input
       v-if="asks || said.reason"
       v-model="said.reason"
@@ -111,5 +135,6 @@ const make = () => {
 .ready { display: flex; flex-direction: column; gap: 10px; margin-top: 8px; }
 .fields { display: grid; grid-template-columns: repeat(auto-fit, minmax(150px, 1fr)); gap: 8px; font-size: 14px; color: var(--slate); }
 .fields > div { display: flex; flex-direction: column; gap: 2px; }
+.short { color: var(--oxide); font-weight: 500; }
 .ready > .el-button { min-height: 52px; font-size: 19px; }
 </style>

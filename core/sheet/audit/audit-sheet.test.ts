@@ -12,7 +12,10 @@ const said = (rule: string, key: string, spoil: (sheet: Sheet) => void) =>
   audited(spoil).filter(finding => finding.rule === rule && finding.key === key).map(({ severity, field }) => `${severity} ${field}`)
 
 const joint = (change: Partial<Joint>) => (sheet: Sheet) => {
-  Object.assign(sheet.joints.find(({ key }) => key === 'cap-joint')!, { propertyClass: '8.8', lubricant: { kind: 'oil', text: 'oil' } }, change)
+  const capJoint = sheet.joints.find(({ key }) => key === 'cap-joint')!
+  delete capJoint.into
+  delete capJoint.engagementMm
+  Object.assign(capJoint, { propertyClass: '8.8', lubricant: { kind: 'oil', text: 'oil' } }, change)
 }
 const position = (change: Partial<Position>) => (sheet: Sheet) => {
   Object.assign(sheet.positions[0]!, { quantity: 'length', method: 'values', reuse: undefined }, change)
@@ -29,6 +32,9 @@ describe('the preload of a joint', () => {
     ['too much for the bolt', { thread: 'M16', torqueNm: { aim: 195 } }, ['wrong torqueNm']],
     ['the same on a stronger bolt', { thread: 'M16', torqueNm: { aim: 195 }, propertyClass: '10.9' }, []],
     ['hardly anything', { thread: 'M36', torqueNm: { aim: 240 } }, ['doubtful torqueNm']],
+    ['a bolt that its nut does not hold', { thread: 'M16', torqueNm: { aim: 195 }, propertyClass: '10.9', nutClass: '5' }, ['wrong torqueNm']],
+    ['threads too short in iron', { thread: 'M16', torqueNm: { aim: 140 }, into: 'iron', engagementMm: 14 }, ['wrong torqueNm']],
+    ['long enough', { thread: 'M16', torqueNm: { aim: 140 }, into: 'iron', engagementMm: 28 }, []],
     ['a taper nut, which is judged by its drive-up', { thread: 'M80x2', torqueNm: { aim: 1150 }, purpose: 'drive' }, []],
     ['a set screw', { thread: 'M6', torqueNm: { aim: 30 }, purpose: 'set' }, []],
     ['no class', { propertyClass: undefined as never }, ['thin propertyClass']],

@@ -7,14 +7,14 @@ const percent = (share: number) => `${Math.round(share * 100)} %`
 
 function stressOf(joint: Joint): Found[] {
   const at = { list: 'joints' as const, key: joint.key }
-  const { name, thread, propertyClass, torqueNm: { aim: torqueNm } } = joint
+  const { name, thread, propertyClass, torqueNm: { aim: torqueNm }, nutClass, into, engagementMm } = joint
   if (!propertyClass) return [{ ...at, field: 'propertyClass', severity: 'thin', sentence: `${name}: no class, so nobody can check its torque.` }]
   // Two factors are enough to judge a sheet: dry, and whatever wets the thread. A slipperier paste is the maker's to say.
   const lubricant = joint.lubricant.kind === 'dry' ? 'dry' : 'oil'
   try {
-    const { shareOfProof, verdict } = checkTarget({ thread, propertyClass, torqueNm, lubricant })
+    const { shareOfProof, verdict, governedBy } = checkTarget({ thread, propertyClass, torqueNm, lubricant, nutClass, into, engagementMm })
     if (verdict === 'fits') return []
-    const sentence = `${name}: ${torqueNm} N·m on ${thread} ${propertyClass}, ${joint.lubricant.text}, is ${percent(shareOfProof)} of its proof load.`
+    const sentence = `${name}: ${torqueNm} N·m on ${thread} ${propertyClass}, ${joint.lubricant.text}, is ${percent(shareOfProof)} of the proof load of ${governedBy === 'bolt' ? 'its bolt' : `its ${governedBy}`}.`
     return [{ ...at, field: 'torqueNm', severity: verdict === 'low' ? 'doubtful' : 'wrong', sentence }]
   } catch (error) {
     if (!(error instanceof DomainError)) throw error
