@@ -146,5 +146,5 @@ const extending = ref(false)
 .over { color: var(--oxide); }
 .whole { width: 100%; min-height: 52px; font-size: 18px; white-space: normal; }
 .warn { color: var(--brass); font-weight: 500; font-size: 14.5px; }
-.last { font-size: 16px; }
+.last { display: flex; flex-wrap: wrap; gap: 8px; font-size: 16px; }
 </style>
