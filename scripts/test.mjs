@@ -54,11 +54,8 @@ await main(async () => {
   await needDebianPackages([POSTGRES, CHROMIUM])
   await needPackages()
 
-  // Each keeps one core busy.
-  await Promise.all([
-    suite('lint', 'npx', ['eslint', '.', '--max-warnings', '0']),
-    suite('types', 'npm', ['run', '--silent', 'typecheck']),
-  ])
+  await suite('lint', 'npx', ['eslint', '.', '--max-warnings', '0'])
+  await suite('types', 'npm', ['run', '--silent', 'typecheck'])
   await suite('core', 'npx', vitest('core'), { countedIn: 'core.json' })
   await suite('sheets', 'npm', ['run', '--silent', 'audit-sheets'])
   await suite('interface', 'npx', vitest('interface'), { countedIn: 'interface.json' })
