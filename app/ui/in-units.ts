@@ -14,3 +14,6 @@ export function inUnits(value: number, kind: QuantityKind, decimals?: number): s
   const si = formatQuantity(value, kind, decimals === undefined ? {} : { decimals })
   return other ? `${si} (${other})` : si
 }
+
+/** A torque as the bench shows it; small ones with a decimal. */
+export const torqueInUnits = (torqueNm: number): string => inUnits(torqueNm, 'torque', torqueNm < 20 ? 1 : 0)

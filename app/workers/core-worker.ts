@@ -1,5 +1,6 @@
 import {
-  auditSheet, compareSchools, operatingClearance, simulateTightening, type Finding, type OperatingClearance, type OperatingClearanceInput,
+  auditSheet, compareSchools, operatingClearance, passesForEvenness, simulateTightening, type EvenPasses, type Finding,
+  type OperatingClearance, type OperatingClearanceInput,
   type School, type SchoolsInput, type Sheet, type SimulatedTightening, type TighteningModel,
 } from '#core'
 import { serve } from './protocol'
@@ -9,6 +10,7 @@ export interface CoreTasks {
   auditSheet: { input: Sheet, result: Finding[] }
   compareSchools: { input: SchoolsInput, result: School[] }
   simulateTightening: { input: TighteningModel, result: SimulatedTightening }
+  passesForEvenness: { input: Parameters<typeof passesForEvenness>[0], result: EvenPasses }
 }
 
 serve<CoreTasks>({
@@ -16,4 +18,5 @@ serve<CoreTasks>({
   auditSheet: sheet => auditSheet(sheet),
   compareSchools: input => compareSchools(input),
   simulateTightening: input => simulateTightening(input),
+  passesForEvenness: input => passesForEvenness(input),
 })

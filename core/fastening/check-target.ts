@@ -1,7 +1,7 @@
-import { DomainError } from '../domain-error'
 import { POUND_FORCE_INCH_NM } from '../units'
 import { engagement } from './engagement'
 import { nutProofClass, propertyClass, PROPERTY_CLASSES } from './property-class'
+import { requireTorque } from './require-torque'
 import { threadSize } from './thread-size'
 import { METRIC } from './thread-tables'
 
@@ -55,8 +55,7 @@ const verdictOf = (share: number): TargetVerdict =>
  * @example checkTarget({ thread: 'M12', propertyClass: '8.8', torqueNm: 70, lubricant: 'dry' }).verdict // 'fits'
  */
 export function checkTarget(target: Target): CheckedTarget {
-  if (!(target.torqueNm > 0 && Number.isFinite(target.torqueNm)))
-    throw new DomainError('torque.target', 'A torque is a number of newton metres greater than zero.')
+  requireTorque(target.torqueNm, 'torque.target')
   const { note } = propertyClass(target.propertyClass, threadSize(target.thread).nominalMm)
   const load = loadOf(target)
   const verdict = verdictOf(load.shareOfProof)
@@ -79,7 +78,8 @@ function loadOf({ thread, propertyClass: name, torqueNm, lubricant, nutClass, in
   const holds: { governedBy: CheckedTarget['governedBy'], loadN: number }[] = [{ governedBy: 'bolt', loadN: proofN(name) }]
   if (nutClass !== undefined) holds.push({ governedBy: 'nut', loadN: proofN(nutProofClass(nutClass)) })
   if (into !== undefined && engagementMm !== undefined)
-    holds.push({ governedBy: 'tapped hole', loadN: proofN(name) * engagement({ thread, into, lengthMm: engagementMm, propertyClass: name }).share })
+    holds.push({ governedBy: 'tapped hole',
+      loadN: proofN(name) * engagement({ thread, into, lengthMm: engagementMm, propertyClass: name }).share })
   const { governedBy, loadN } = holds.reduce((weakest, hold) => hold.loadN < weakest.loadN ? hold : weakest)
   return { nutFactor, preloadN, governedBy, shareOfProof: loadN > 0 ? preloadN / loadN : Infinity }
 }

@@ -10,7 +10,8 @@ const input: SchoolsInput = {
 describe('schools of tightening', () => {
   it('are compared on the same joint with the same pulls', () => {
     const schools = compareSchools(input)
-    expect(schools.map(({ pattern, pulls, minutes }) => [pattern, pulls, minutes])).toEqual([['crosswise', 48, 12], ['round', 48, 12], ['oppositeThenRound', 48, 12]])
+    expect(schools.map(({ pattern, pulls, minutes }) => [pattern, pulls, minutes])).toEqual([['crosswise', 48, 12], ['round', 48, 12],
+      ['oppositeThenRound', 48, 12]])
     for (const { finalShares, least, most } of schools) {
       expect(finalShares).toHaveLength(12)
       expect(Math.min(...finalShares)).toBeCloseTo(least, 12)
@@ -26,7 +27,8 @@ describe('schools of tightening', () => {
   })
 
   it('stay the same in a frame for the turned picture of a symmetric joint, and are less uneven on metal than on a sheet', () => {
-    const frame: SchoolsInput = { ...input, layout: { kind: 'rectangle', long: 6, short: 4 }, patterns: ['crosswise', 'middleOutwards'], passes: [1] }
+    const frame: SchoolsInput = { ...input, layout: { kind: 'rectangle', long: 6, short: 4 }, patterns: ['crosswise', 'middleOutwards'],
+      passes: [1] }
     const [soft, metal] = (['soft', 'metal'] as const).map(gasket => compareSchools({ ...frame, gasket }))
     soft!.forEach(({ most, least }, i) => expect(metal![i]!.most - metal![i]!.least).toBeLessThan(most - least))
   })

@@ -1,10 +1,11 @@
 import { DomainError } from '../domain-error'
+import { MATERIALS } from '../materials'
 import { nutFactorOf } from './check-target'
 import { simulateTightening, type TighteningModel } from './simulate-tightening'
 import { threadSize } from './thread-size'
-import { boltCount, tighteningOrder, type BoltLayout, type TighteningPattern } from './tightening-order'
+import { boltCount, closesToRing, tighteningOrder, type BoltLayout, type TighteningPattern } from './tightening-order'
 
-const STEEL_MPA = 210_000
+const STEEL_MPA = MATERIALS.steel.youngMPa
 /** A sheet gasket as it lies in most covers: 1.5 mm, pressed together. */
 const SHEET = { modulusMPa: 300, thicknessMm: 1.5 }
 
@@ -68,7 +69,7 @@ export interface School {
  * @example compareSchools(input).map(school => school.most - school.least)
  */
 export function compareSchools({ layout, thread, torqueNm, lubricant, passes, patterns, gasket, secondsPerPull }: SchoolsInput): School[] {
-  if (layout.kind !== 'circle' && layout.kind !== 'rectangle')
+  if (!closesToRing(layout))
     throw new DomainError('schools.layout', 'Schools are compared where the bolts close to a ring: a circle or a frame.')
   if (!(secondsPerPull > 0 && secondsPerPull <= 3600)) throw new DomainError('schools.time', 'A pull takes from a moment to an hour.')
   const bolts = boltCount(layout)

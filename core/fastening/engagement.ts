@@ -32,9 +32,11 @@ export function engagement({ thread, into, lengthMm, turns, propertyClass: name 
 }): Engagement {
   const { nominalMm, pitchMm } = threadSize(thread)
   const range = Object.hasOwn(DIAMETERS, into) ? DIAMETERS[into] : undefined
-  if (!range) throw new DomainError('engagement.into', `"${into}" is nothing that a thread bites into here; known are ${Object.keys(DIAMETERS).join(', ')}.`)
+  if (!range)
+    throw new DomainError('engagement.into', `"${into}" is nothing that a thread bites into here; known are ${Object.keys(DIAMETERS).join(', ')}.`)
   const held = lengthMm ?? (turns === undefined ? Number.NaN : turns * pitchMm)
-  if (!(held >= 0 && Number.isFinite(held))) throw new DomainError('engagement.length', 'Say how long the full threads hold, or how many turns it went in.')
+  if (!(held >= 0 && Number.isFinite(held)))
+    throw new DomainError('engagement.length', 'Say how long the full threads hold, or how many turns it went in.')
   const stronger = Math.max(1, propertyClass(name, nominalMm).tensileMPa / propertyClass(REFERENCE_CLASS, nominalMm).tensileMPa)
   const [wantedMm, wantedToMm] = range.map(diameters => diameters * nominalMm * stronger) as [number, number]
   return {

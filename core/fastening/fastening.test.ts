@@ -10,8 +10,10 @@ import { METRIC } from './thread-tables'
 describe('threadSize', () => {
   it.each([
     // Nominal stress areas of ISO 898-1, tables 4 and 6.
-    ['M3', 5.03], ['M3.5', 6.78], ['M4', 8.78], ['M5', 14.2], ['M6', 20.1], ['M7', 28.9], ['M8', 36.6], ['M10', 58], ['M12', 84.3], ['M14', 115],
-    ['M16', 157], ['M18', 192], ['M20', 245], ['M22', 303], ['M24', 353], ['M27', 459], ['M30', 561], ['M33', 694], ['M36', 817], ['M39', 976],
+    ['M3', 5.03], ['M3.5', 6.78], ['M4', 8.78], ['M5', 14.2], ['M6', 20.1], ['M7', 28.9], ['M8', 36.6], ['M10', 58], ['M12', 84.3],
+    ['M14', 115],
+    ['M16', 157], ['M18', 192], ['M20', 245], ['M22', 303], ['M24', 353], ['M27', 459], ['M30', 561], ['M33', 694], ['M36', 817],
+    ['M39', 976],
     ['M8x1', 39.2], ['M10x1.25', 61.2], ['M10x1', 64.5], ['M12x1.5', 88.1], ['M12x1.25', 92.1], ['M14x1.5', 125], ['M16x1.5', 167],
     ['M18x1.5', 216], ['M20x1.5', 272], ['M22x1.5', 333], ['M24x2', 384], ['M27x2', 496], ['M30x2', 621], ['M33x2', 761], ['M36x3', 865],
     ['M39x3', 1030],
@@ -22,8 +24,10 @@ describe('threadSize', () => {
 
   it.each([
     // Tensile stress areas of ASME B1.1, square inches.
-    ['1/4-20 UNC', 0.0318], ['3/8-16 UNC', 0.0775], ['1/2-13 UNC', 0.1419], ['3/4-10 UNC', 0.334], ['1-8 UNC', 0.606], ['1 1/8-7 UNC', 0.763],
-    ['1-1/2-6 UNC', 1.405], ['1/4-28 UNF', 0.0364], ['1/2-20 UNF', 0.1599], ['3/4-16 UNF', 0.373], ['1-12 UNF', 0.663], ['1 1/2-12 UNF', 1.581],
+    ['1/4-20 UNC', 0.0318], ['3/8-16 UNC', 0.0775], ['1/2-13 UNC', 0.1419], ['3/4-10 UNC', 0.334], ['1-8 UNC', 0.606],
+    ['1 1/8-7 UNC', 0.763],
+    ['1-1/2-6 UNC', 1.405], ['1/4-28 UNF', 0.0364], ['1/2-20 UNF', 0.1599], ['3/4-16 UNF', 0.373], ['1-12 UNF', 0.663],
+    ['1 1/2-12 UNF', 1.581],
   ])('%s has the stress area of the table', (name, areaIn2) => {
     expect(Math.abs(threadSize(name).stressAreaMm2 / 645.16 - areaIn2)).toBeLessThanOrEqual(0.0006)
   })
@@ -33,12 +37,14 @@ describe('threadSize', () => {
     expect(threadSize('1-1/8-7 UNC')).toEqual(threadSize('1 1/8-7 UNC'))
     const { pitchDiameterMm, minorDiameterMm, series, name } = threadSize('M12x1.75')
     expect([pitchDiameterMm.toFixed(3), minorDiameterMm.toFixed(3), series, name]).toEqual(['10.863', '9.853', 'metric coarse', 'M12'])
-    expect([threadSize('M80x2').series, threadSize('M36x1.5').pitchMm, threadSize('1/2-13 UNC').nominalMm]).toEqual(['metric fine', 1.5, 12.7])
+    expect([threadSize('M80x2').series, threadSize('M36x1.5').pitchMm, threadSize('1/2-13 UNC').nominalMm])
+      .toEqual(['metric fine', 1.5, 12.7])
   })
 
-  it.each(['M80', 'M12x2', 'M10 × 90', 'M2', 'M11x1.25', '1/2-14 UNC', '1/2-13', '7/32-24 UNF', 'M101x6', 'bolt', ''])('refuses %s', (name) => {
-    expect(() => threadSize(name)).toThrow(expect.objectContaining({ code: expect.stringMatching(/^thread\./) }))
-  })
+  it.each(['M80', 'M12x2', 'M10 × 90', 'M2', 'M11x1.25', '1/2-14 UNC', '1/2-13', '7/32-24 UNF', 'M101x6', 'bolt', ''])('refuses %s',
+    (name) => {
+      expect(() => threadSize(name)).toThrow(expect.objectContaining({ code: expect.stringMatching(/^thread\./) }))
+    })
 
   it('grows with the diameter at one pitch, and with a finer pitch at one diameter', () => {
     fc.assert(fc.property(fc.constantFrom(...METRIC), ([diameterMm, { coarseMm, fineMm }]) => {
@@ -62,9 +68,10 @@ describe('propertyClass', () => {
     expect(propertyClass('8.8', 39).note).toBeUndefined()
   })
 
-  it.each([['8.9', 12], ['9.8', 20], ['SAE 8', 40], ['SAE 5', 5], ['8.8', 0], ['8.8', Number.NaN]])('refuses %s at %s mm', (name, nominalMm) => {
-    expect(() => propertyClass(name, nominalMm)).toThrow(expect.objectContaining({ code: expect.stringMatching(/^class\./) }))
-  })
+  it.each([['8.9', 12], ['9.8', 20], ['SAE 8', 40], ['SAE 5', 5], ['8.8', 0], ['8.8', Number.NaN]])('refuses %s at %s mm',
+    (name, nominalMm) => {
+      expect(() => propertyClass(name, nominalMm)).toThrow(expect.objectContaining({ code: expect.stringMatching(/^class\./) }))
+    })
 
   it('never proves more than it yields, nor yields more than it holds', () => {
     for (const name of PROPERTY_CLASSES) {
@@ -94,12 +101,14 @@ describe('checkTarget', () => {
   })
 
   it.each([0, -3, Number.NaN, Infinity])('refuses a torque of %s', (torqueNm) => {
-    expect(() => checkTarget({ thread: 'M12', propertyClass: '8.8', torqueNm, lubricant: 'dry' })).toThrow(expect.objectContaining({ code: 'torque.target' }))
+    expect(() => checkTarget({ thread: 'M12', propertyClass: '8.8', torqueNm,
+      lubricant: 'dry' })).toThrow(expect.objectContaining({ code: 'torque.target' }))
   })
 
   it('is proportional to the torque', () => {
     fc.assert(fc.property(fc.double({ min: 1, max: 500, noNaN: true }), (torqueNm) => {
-      const at = (times: number) => checkTarget({ thread: 'M16', propertyClass: '10.9', torqueNm: torqueNm * times, lubricant: 'grease' }).shareOfProof
+      const at = (times: number) => checkTarget({ thread: 'M16', propertyClass: '10.9', torqueNm: torqueNm * times,
+        lubricant: 'grease' }).shareOfProof
       expect(at(2)).toBeCloseTo(2 * at(1), 9)
     }))
   })
@@ -112,11 +121,13 @@ describe('checkTarget with nut and hole', () => {
     const byNut = checkTarget({ ...target, nutClass: '8' })
     expect(byNut).toMatchObject({ governedBy: 'nut', verdict: 'high', reasons: [expect.stringContaining('nut is weaker')] })
     expect(byNut.shareOfProof / checkTarget(target).shareOfProof).toBeCloseTo(830 / 580, 6)
-    expect(checkTarget({ ...target, nutClass: '10', into: 'aluminium', engagementMm: 10 })).toMatchObject({ governedBy: 'tapped hole', verdict: 'absurd' })
+    expect(checkTarget({ ...target, nutClass: '10', into: 'aluminium', engagementMm: 10 })).toMatchObject({ governedBy: 'tapped hole',
+      verdict: 'absurd' })
     expect(checkTarget({ ...target, into: 'steel', engagementMm: 40 }).governedBy).toBe('bolt')
   })
   it('knows which bolt a nut holds', () => {
-    expect([nutProofClass('8'), nutProofClass('12'), nutProofClass('a4-80'), nutProofClass('SAE 5')]).toEqual(['8.8', '12.9', 'A4-80', 'SAE 5'])
+    expect([nutProofClass('8'), nutProofClass('12'), nutProofClass('a4-80'), nutProofClass('SAE 5')])
+      .toEqual(['8.8', '12.9', 'A4-80', 'SAE 5'])
     expect(() => nutProofClass('toString')).toThrow(expect.objectContaining({ code: 'class.unknown' }))
   })
 })
@@ -139,7 +150,8 @@ describe('torque and preload', () => {
     expect(pulled.torqueNm).toBeCloseTo(77.402, 2)
     expect(pulled.pitchNm + pulled.threadNm! + pulled.headNm!).toBeCloseTo(pulled.torqueNm, 9)
     expect(headBearing('M12').diameterMm).toBeCloseTo(15.065, 9)
-    fc.assert(fc.property(fc.constantFrom('M3', 'M17x1', 'M42', 'M100x4', '1/2-13 UNC', '9/16-12 UNC', '1 1/2-12 UNF'), fc.double({ min: 10, max: 5e5, noNaN: true }),
+    fc.assert(fc.property(fc.constantFrom('M3', 'M17x1', 'M42', 'M100x4', '1/2-13 UNC', '9/16-12 UNC', '1 1/2-12 UNF'),
+      fc.double({ min: 10, max: 5e5, noNaN: true }),
       fc.double({ min: 0, max: 0.4, noNaN: true }), (thread, preloadN, friction) => {
         const there = torqueForPreload({ thread, preloadN, threadFriction: friction, headFriction: friction / 2 })
         expect(preloadForTorque({ thread, torqueNm: there.torqueNm, threadFriction: friction,
@@ -149,7 +161,8 @@ describe('torque and preload', () => {
   })
 
   it.each([
-    [{ preloadN: 0, threadFriction: 0.1, headFriction: 0.1 }, 'preload.value'], [{ preloadN: 1, threadFriction: -0.1, headFriction: 0.1 }, 'friction.value'],
+    [{ preloadN: 0, threadFriction: 0.1, headFriction: 0.1 }, 'preload.value'],
+    [{ preloadN: 1, threadFriction: -0.1, headFriction: 0.1 }, 'friction.value'],
     [{ preloadN: 1, threadFriction: 0.1, headFriction: Number.NaN }, 'friction.value'], [{ preloadN: 1, nutFactor: 0 }, 'nut-factor.value'],
     [{ preloadN: 1, threadFriction: 0.1, headFriction: 0.1, headDiameterMm: 1 }, 'head.diameter'],
   ])('refuses %o', (wrong, code) => {
@@ -158,11 +171,13 @@ describe('torque and preload', () => {
 
   it('scatters by the tool: the bounds are the factor apart and the mean between them', () => {
     for (const [tool, factor] of [['wrench', 2], ['angle', 1.4], ['tensioner', 1.6], ['impact', 4], ['by feel', 4]] as const) {
-      const { lowN, meanN, highN, shareOfProof } = preloadRange({ thread: 'M12', propertyClass: '8.8', torqueNm: 84, lubricant: 'dry', tool })
+      const { lowN, meanN, highN, shareOfProof }
+        = preloadRange({ thread: 'M12', propertyClass: '8.8', torqueNm: 84, lubricant: 'dry', tool })
       expect([highN / lowN, (lowN + highN) / 2, shareOfProof]).toEqual([expect.closeTo(factor, 9), expect.closeTo(meanN, 6),
         expect.closeTo(0.716, 3)])
     }
-    expect(() => preloadRange({ thread: 'M12', propertyClass: '8.8', torqueNm: 84, lubricant: 'dry', tool: 'hammer' })).toThrow(expect.objectContaining({ code: 'tool.unknown' }))
+    expect(() => preloadRange({ thread: 'M12', propertyClass: '8.8', torqueNm: 84, lubricant: 'dry',
+      tool: 'hammer' })).toThrow(expect.objectContaining({ code: 'tool.unknown' }))
   })
 
   it('knows what is slippery', () => {
@@ -175,8 +190,10 @@ describe('wrench, locks and threads in hold', () => {
   it('corrects for an extension', () => {
     const at = (angleDeg: number) => wrenchSetting({ torqueNm: 100, wrenchMm: 400, extensionMm: 100, angleDeg }).settingNm
     expect([at(0), at(90), at(180)]).toEqual([expect.closeTo(80, 9), expect.closeTo(100, 9), expect.closeTo(400 / 3, 9)])
-    expect(() => wrenchSetting({ torqueNm: 100, wrenchMm: 100, extensionMm: 100, angleDeg: 180 })).toThrow(expect.objectContaining({ code: 'wrench.extension' }))
-    expect([wrenchSuits(19, 100), wrenchSuits(20, 100), wrenchSuits(101, 100)]).toEqual([expect.stringContaining('below 20'), null, expect.stringContaining('more than the 100')])
+    expect(() => wrenchSetting({ torqueNm: 100, wrenchMm: 100, extensionMm: 100,
+      angleDeg: 180 })).toThrow(expect.objectContaining({ code: 'wrench.extension' }))
+    expect([wrenchSuits(19, 100), wrenchSuits(20, 100), wrenchSuits(101, 100)]).toEqual([expect.stringContaining('below 20'), null,
+      expect.stringContaining('more than the 100')])
   })
 
   it('turns a castle nut on, never back', () => {
@@ -197,7 +214,8 @@ describe('wrench, locks and threads in hold', () => {
       const off = ((slot - 1) * 90 + pastDeg + turnDeg - (tab - 1) * 360 / 17) % 360
       expect(Math.min(Math.abs(off), 360 - Math.abs(off))).toBeCloseTo(0, 6)
     }))
-    expect(tabAlignment({ tabs: 1, slots: 1, pastDeg: 10, furthestDeg: 90, pitchMm: 1.5 })).toMatchObject({ turnDeg: 350, verdict: 'beyond', alongMm: expect.closeTo(1.4583, 3) })
+    expect(tabAlignment({ tabs: 1, slots: 1, pastDeg: 10, furthestDeg: 90, pitchMm: 1.5 })).toMatchObject({ turnDeg: 350, verdict: 'beyond',
+      alongMm: expect.closeTo(1.4583, 3) })
   })
 
   it('reads a witness line and a turn of the nut', () => {
@@ -209,8 +227,10 @@ describe('wrench, locks and threads in hold', () => {
 
   it('asks for full threads by what they bite into', () => {
     const held = (into: string, lengthMm: number) => engagement({ thread: 'M12', into, lengthMm }).verdict
-    expect([held('steel', 12), held('iron', 17), held('aluminium', 24), held('aluminium', 30)]).toEqual(['enough', 'too little', 'thin', 'enough'])
-    expect(engagement({ thread: 'M12', into: 'steel', turns: 4 })).toMatchObject({ share: expect.closeTo(7 / 12, 9), verdict: 'too little' })
+    expect([held('steel', 12), held('iron', 17), held('aluminium', 24), held('aluminium', 30)])
+      .toEqual(['enough', 'too little', 'thin', 'enough'])
+    expect(engagement({ thread: 'M12', into: 'steel', turns: 4 })).toMatchObject({ share: expect.closeTo(7 / 12, 9),
+      verdict: 'too little' })
     expect(() => engagement({ thread: 'M12', into: 'steel' })).toThrow(expect.objectContaining({ code: 'engagement.length' }))
   })
 })

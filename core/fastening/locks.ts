@@ -39,7 +39,8 @@ export function castleNutTurn({ slots, pastDeg, lowerNm, upperNm, risesNmPerDeg 
   if (!Number.isFinite(pastDeg)) throw new DomainError('castle-nut.angle', 'How far a slot stands past the hole is an angle in degrees.')
   if (!(lowerNm > 0 && upperNm >= lowerNm && Number.isFinite(upperNm)))
     throw new DomainError('castle-nut.torque', 'The lower torque is more than zero and the upper one not below it.')
-  if (risesNmPerDeg !== undefined) positive(risesNmPerDeg, 'castle-nut.torque', 'A torque that does not rise while the nut turns is a nut that yields: stop.')
+  if (risesNmPerDeg !== undefined) positive(risesNmPerDeg, 'castle-nut.torque',
+    'A torque that does not rise while the nut turns is a nut that yields: stop.')
   const apart = 360 / (slots % 2 === 0 ? slots : 2 * slots)
   const past = ((pastDeg % apart) + apart) % apart
   const turnDeg = past < 1e-9 || apart - past < 1e-9 ? 0 : apart - past
@@ -47,10 +48,12 @@ export function castleNutTurn({ slots, pastDeg, lowerNm, upperNm, risesNmPerDeg 
   if (turnDeg === 0) return { turnDeg, torqueNm, verdict: 'fits', sentence: 'A slot stands at the hole: pin it.' }
   const on = `${turnDeg.toFixed(0)}° on`
   if (torqueNm === null)
-    return { turnDeg, torqueNm, verdict: 'feel', sentence: `Go ${on} and stay below ${upperNm} N·m; if it gets there first, change washer or nut. Never back.` }
+    return { turnDeg, torqueNm, verdict: 'feel',
+      sentence: `Go ${on} and stay below ${upperNm} N·m; if it gets there first, change washer or nut. Never back.` }
   return torqueNm <= upperNm
     ? { turnDeg, torqueNm, verdict: 'fits', sentence: `Go ${on}: about ${torqueNm.toFixed(0)} N·m, not above ${upperNm} N·m. Never back.` }
-    : { turnDeg, torqueNm, verdict: 'beyond', sentence: `${on} would be ${torqueNm.toFixed(0)} N·m, above ${upperNm} N·m: change washer or nut. Never back.` }
+    : { turnDeg, torqueNm, verdict: 'beyond',
+        sentence: `${on} would be ${torqueNm.toFixed(0)} N·m, above ${upperNm} N·m: change washer or nut. Never back.` }
 }
 
 export interface TabAlignment {
@@ -81,7 +84,8 @@ export function tabAlignment({ tabs, slots, pastDeg, furthestDeg = Infinity, pit
 }): TabAlignment {
   countOf(tabs, 'tab.count', 'A lock washer has a whole number of tabs, one or more.')
   countOf(slots, 'tab.count', 'A nut has a whole number of slots, one or more.')
-  if (!Number.isFinite(pastDeg) || Number.isNaN(furthestDeg)) throw new DomainError('tab.angle', 'How far a slot stands past a tab is an angle in degrees.')
+  if (!Number.isFinite(pastDeg) || Number.isNaN(furthestDeg))
+    throw new DomainError('tab.angle', 'How far a slot stands past a tab is an angle in degrees.')
   const pairs = Array.from({ length: tabs * slots }, (_, i) => {
     const [tab, slot] = [Math.floor(i / slots), i % slots]
     const turn = roundTurn(tab * 360 / tabs - slot * 360 / slots - pastDeg)
@@ -89,7 +93,8 @@ export function tabAlignment({ tabs, slots, pastDeg, furthestDeg = Infinity, pit
   })
   const first = pairs.reduce((best, pair) => pair.turnDeg < best.turnDeg - 1e-9 ? pair : best)
   return {
-    ...first, verdict: first.turnDeg <= furthestDeg + 1e-9 ? 'fits' : 'beyond', alongMm: pitchMm === undefined ? null : first.turnDeg / 360 * pitchMm,
+    ...first, verdict: first.turnDeg <= furthestDeg + 1e-9 ? 'fits' : 'beyond',
+    alongMm: pitchMm === undefined ? null : first.turnDeg / 360 * pitchMm,
   }
 }
 
@@ -105,7 +110,8 @@ export function tabAlignment({ tabs, slots, pastDeg, furthestDeg = Infinity, pit
 export function witnessAngle({ thread, offDeg, stiffnessNPerMm }: { thread: string, offDeg: number, stiffnessNPerMm?: number | undefined }):
 { alongUm: number, clampN: number | null } {
   if (!Number.isFinite(offDeg)) throw new DomainError('witness.angle', 'How far a line stands off is an angle in degrees.')
-  if (stiffnessNPerMm !== undefined) positive(stiffnessNPerMm, 'witness.stiffness', 'A stiffness is a number of newtons a millimetre greater than zero.')
+  if (stiffnessNPerMm !== undefined) positive(stiffnessNPerMm, 'witness.stiffness',
+    'A stiffness is a number of newtons a millimetre greater than zero.')
   const alongMm = threadSize(thread).pitchMm * offDeg / 360
   return { alongUm: alongMm * 1000, clampN: stiffnessNPerMm === undefined ? null : alongMm * stiffnessNPerMm }
 }
@@ -125,7 +131,8 @@ export function turnOfNut({ thread, preloadN, gripMm, partsStiffnessNPerMm }: {
 }): { turnDeg: number, stretchMm: number, boltStiffnessNPerMm: number } {
   positive(preloadN, 'preload.value', 'A preload is a force greater than zero.')
   positive(gripMm, 'grip.length', 'What is clamped has a thickness greater than zero.')
-  if (partsStiffnessNPerMm !== undefined) positive(partsStiffnessNPerMm, 'parts.stiffness', 'A stiffness is a number of newtons a millimetre greater than zero.')
+  if (partsStiffnessNPerMm !== undefined) positive(partsStiffnessNPerMm, 'parts.stiffness',
+    'A stiffness is a number of newtons a millimetre greater than zero.')
   const { nominalMm, pitchMm, stressAreaMm2 } = threadSize(thread)
   const boltStiffnessNPerMm = STEEL_MPA * stressAreaMm2 / (gripMm + 0.9 * nominalMm)
   const stretchMm = preloadN / boltStiffnessNPerMm + (partsStiffnessNPerMm === undefined ? 0 : preloadN / partsStiffnessNPerMm)

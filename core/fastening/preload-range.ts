@@ -2,6 +2,7 @@ import { DomainError } from '../domain-error'
 import type { WorkingLine } from '../working'
 import { nutFactorOf } from './check-target'
 import { propertyClass } from './property-class'
+import { requireTorque } from './require-torque'
 import { threadSize } from './thread-size'
 
 export const TIGHTENING_TOOLS = ['wrench', 'angle', 'tensioner', 'impact', 'by feel'] as const
@@ -11,12 +12,19 @@ export type TighteningTool = (typeof TIGHTENING_TOOLS)[number]
 const FACTORS: Readonly<Record<TighteningTool, readonly [number, number]>> = {
   'wrench': [1.6, 2], 'angle': [1.2, 1.4], 'tensioner': [1.2, 1.6], 'impact': [2.5, 4], 'by feel': [4, 4],
 }
+/** True for a tool that shows what it pulls. */
+export const isMeasuring = (tool: TighteningTool): boolean => tool !== 'impact' && tool !== 'by feel'
+
 /**
- * How many times the tightest bolt may hold what the loosest holds, from and to.
+ * How far apart a tool that measures nothing leaves the bolts, in words; null for one that measures.
  *
- * @example tighteningFactorOf('impact') // [2.5, 4]
+ * @example scatterOf('impact') // 'the tightest bolt may hold 2.5 to 4 times what the loosest holds'
  */
-export const tighteningFactorOf = (tool: TighteningTool): readonly [number, number] => FACTORS[tool]
+export function scatterOf(tool: TighteningTool): string | null {
+  if (isMeasuring(tool)) return null
+  const [from, to] = FACTORS[tool]
+  return `the tightest bolt may hold ${from === to ? from : `${from} to ${to}`} times what the loosest holds`
+}
 
 const SOURCE = 'tightening factor αA, general practice after VDI 2230-1, table A8'
 
@@ -44,7 +52,7 @@ export interface PreloadRange {
 export function preloadRange({ thread, propertyClass: name, torqueNm, lubricant, tool }: {
   thread: string, propertyClass: string, torqueNm: number, lubricant: string, tool: string
 }): PreloadRange {
-  if (!(torqueNm > 0 && Number.isFinite(torqueNm))) throw new DomainError('torque.value', 'A torque is a number of newton metres greater than zero.')
+  requireTorque(torqueNm)
   if (!Object.hasOwn(FACTORS, tool))
     throw new DomainError('tool.unknown', `"${tool}" is no way to tighten; known are ${TIGHTENING_TOOLS.join(', ')}.`)
   const { nominalMm, stressAreaMm2 } = threadSize(thread)

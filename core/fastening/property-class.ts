@@ -71,7 +71,9 @@ export function propertyClass(name: string, nominalMm: number): PropertyClass {
 }
 
 /** Class of a nut → the strongest bolt that it holds to its proof load (ISO 898-2, table 1; SAE J995 has the grades of the bolts). */
-const NUTS: Readonly<Record<string, string>> = { 4: '4.8', 5: '5.8', 6: '6.8', 8: '8.8', 9: '9.8', 10: '10.9', 12: '12.9', 70: 'A2-70', 80: 'A4-80' }
+const NUTS: Readonly<Record<string, string>> = {
+  4: '4.8', 5: '5.8', 6: '6.8', 8: '8.8', 9: '9.8', 10: '10.9', 12: '12.9', 70: 'A2-70', 80: 'A4-80',
+}
 
 /**
  * The class of bolt that a nut can hold.
@@ -84,6 +86,7 @@ const NUTS: Readonly<Record<string, string>> = { 4: '4.8', 5: '5.8', 6: '6.8', 8
 export function nutProofClass(nutClass: string): string {
   const plain = nutClass.trim().toUpperCase()
   const named = Object.hasOwn(NUTS, plain) ? NUTS[plain] : Object.hasOwn(TABLES, plain) ? plain : undefined
-  if (!named) throw new DomainError('class.unknown', `"${nutClass}" is no class of a nut; known are ${Object.keys(NUTS).join(', ')}, and the classes of bolts.`)
+  if (!named)
+    throw new DomainError('class.unknown', `"${nutClass}" is no class of a nut; known are ${Object.keys(NUTS).join(', ')}, and the classes of bolts.`)
   return named
 }

@@ -68,7 +68,8 @@ describe('simulateTightening', () => {
       { ...cover, bolts: 8, order: order(8, 'sideBySide'), passes: [1], gasket: { foundationNPerMm2: 200 } },
     ]) {
       const expected = bluntly(model)
-      simulateTightening(model).steps.forEach((row, i) => row.forEach((force, j) => expect(Math.abs(force - expected[i]![j]!), `pull ${i}, bolt ${j}`).toBeLessThan(5)))
+      simulateTightening(model).steps.forEach((row, i) =>
+        row.forEach((force, j) => expect(Math.abs(force - expected[i]![j]!), `pull ${i}, bolt ${j}`).toBeLessThan(5)))
     }
   }, 60_000)
 
@@ -113,7 +114,8 @@ describe('simulateTightening', () => {
     expect(rounds.minN / cover.targetN).toBeGreaterThan(0.9999)
     const worst = (pattern: TighteningPattern) => {
       const { steps } = simulateTightening({ ...cover, passes: [1], order: order(12, pattern) })
-      return Math.hypot(...['cos', 'sin'].map(wave => steps[5]!.reduce((sum, force, i) => sum + force * Math[wave as 'cos'](Math.PI * i / 6), 0)))
+      return Math.hypot(...['cos', 'sin'].map(wave =>
+        steps[5]!.reduce((sum, force, i) => sum + force * Math[wave as 'cos'](Math.PI * i / 6), 0)))
     }
     expect(worst('crosswise')).toBeLessThan(worst('sideBySide') / 5)
   })
@@ -131,8 +133,10 @@ describe('simulateTightening', () => {
   })
 
   it.each<[Partial<TighteningModel>, string]>([
-    [{ bolts: 0, order: [] }, 'tightening.bolts'], [{ targetN: -1 }, 'tightening.value'], [{ gasket: { foundationNPerMm2: 0 } }, 'tightening.value'],
-    [{ order: [0, 1] }, 'tightening.order'], [{ order: Array.from({ length: 12 }, () => 0) }, 'tightening.order'], [{ passes: [] }, 'tightening.passes'],
+    [{ bolts: 0, order: [] }, 'tightening.bolts'], [{ targetN: -1 }, 'tightening.value'],
+    [{ gasket: { foundationNPerMm2: 0 } }, 'tightening.value'],
+    [{ order: [0, 1] }, 'tightening.order'], [{ order: Array.from({ length: 12 }, () => 0) }, 'tightening.order'],
+    [{ passes: [] }, 'tightening.passes'],
     [{ passes: [Number.NaN] }, 'tightening.passes'], [{ friction: { scatter: -0.1, draws: 10, seed: 1 } }, 'tightening.draws'],
     [{ friction: { scatter: 0.1, draws: 1e9, seed: 1 } }, 'tightening.draws'],
   ])('refuses %o', (change, code) => {

@@ -4,9 +4,11 @@ import { boltCount, boltPlaces, passPlan, slackeningOrder, tighteningOrder, TIGH
 
 const circle = (bolts: number): BoltLayout => ({ kind: 'circle', bolts })
 const layouts: BoltLayout[] = [
-  ...Array.from({ length: 62 }, (_, i) => circle(i + 3)), { kind: 'rectangle', long: 4, short: 3 }, { kind: 'rectangle', long: 9, short: 5 },
+  ...Array.from({ length: 62 }, (_, i) => circle(i + 3)), { kind: 'rectangle', long: 4, short: 3 },
+  { kind: 'rectangle', long: 9, short: 5 },
   { kind: 'rows', left: 4, right: 4 }, { kind: 'rows', left: 6, right: 5 },
-  { kind: 'free', points: [{ xMm: 0, yMm: 40 }, { xMm: 55, yMm: 10 }, { xMm: -30, yMm: -20 }, { xMm: 20, yMm: -45 }, { xMm: -48, yMm: 22 }] },
+  { kind: 'free',
+    points: [{ xMm: 0, yMm: 40 }, { xMm: 55, yMm: 10 }, { xMm: -30, yMm: -20 }, { xMm: 20, yMm: -45 }, { xMm: -48, yMm: 22 }] },
 ]
 
 describe('tighteningOrder', () => {
@@ -49,15 +51,18 @@ describe('tighteningOrder', () => {
   })
 
   it.each<[BoltLayout, string]>([
-    [circle(0), 'layout.count'], [circle(2.5), 'layout.count'], [circle(1000), 'layout.count'], [{ kind: 'rectangle', long: 1, short: 3 }, 'layout.count'],
+    [circle(0), 'layout.count'], [circle(2.5), 'layout.count'], [circle(1000), 'layout.count'],
+    [{ kind: 'rectangle', long: 1, short: 3 }, 'layout.count'],
     [{ kind: 'free', points: [] }, 'layout.count'], [{ kind: 'free', points: [{ xMm: Number.NaN, yMm: 0 }] }, 'layout.points'],
   ])('refuses %o', (layout, code) => {
     expect(() => tighteningOrder({ layout, pattern: 'crosswise' })).toThrow(expect.objectContaining({ code }))
   })
 
   it('refuses a pattern that makes no sense or that nobody knows', () => {
-    expect(() => tighteningOrder({ layout: circle(8), pattern: 'middleOutwards' })).toThrow(expect.objectContaining({ code: 'pattern.senseless' }))
-    expect(() => tighteningOrder({ layout: circle(8), pattern: 'zigzag' as never })).toThrow(expect.objectContaining({ code: 'pattern.unknown' }))
+    expect(() => tighteningOrder({ layout: circle(8),
+      pattern: 'middleOutwards' })).toThrow(expect.objectContaining({ code: 'pattern.senseless' }))
+    expect(() => tighteningOrder({ layout: circle(8),
+      pattern: 'zigzag' as never })).toThrow(expect.objectContaining({ code: 'pattern.unknown' }))
   })
 
   it('has its bolts where they lie: clockwise from the top', () => {
@@ -76,7 +81,8 @@ describe('slackeningOrder', () => {
       expect([...out!.order, ...last!.order].sort()).toEqual([...eased!.order].sort())
       expect(last!.order).toEqual(stays)
     }))
-    expect(() => slackeningOrder({ layout: circle(4), pattern: 'round', stays: [4] })).toThrow(expect.objectContaining({ code: 'layout.count' }))
+    expect(() => slackeningOrder({ layout: circle(4), pattern: 'round',
+      stays: [4] })).toThrow(expect.objectContaining({ code: 'layout.count' }))
   })
 })
 
@@ -88,7 +94,8 @@ describe('passPlan', () => {
     ])
   })
 
-  it.each([[90, []], [90, [0.3, 0.6]], [90, [0.6, 0.3, 1]], [90, [0, 1]], [0, [1]], [Number.NaN, [1]]])('refuses %s N·m in %o', (torqueNm, shares) => {
-    expect(() => passPlan({ torqueNm, shares })).toThrow(expect.objectContaining({ code: expect.stringMatching(/^(torque|passes)\./) }))
-  })
+  it.each([[90, []], [90, [0.3, 0.6]], [90, [0.6, 0.3, 1]], [90, [0, 1]], [0, [1]], [Number.NaN, [1]]])('refuses %s N·m in %o',
+    (torqueNm, shares) => {
+      expect(() => passPlan({ torqueNm, shares })).toThrow(expect.objectContaining({ code: expect.stringMatching(/^(torque|passes)\./) }))
+    })
 })

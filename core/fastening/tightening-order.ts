@@ -1,4 +1,5 @@
 import { DomainError } from '../domain-error'
+import { requireTorque } from './require-torque'
 
 export type BoltLayout
   = | { kind: 'circle', bolts: number }
@@ -74,6 +75,9 @@ export const boltCount = (layout: BoltLayout): number => boltPlaces(layout).leng
 export const refusedPattern = (layout: BoltLayout, pattern: TighteningPattern): string | null =>
   layout.kind === 'circle' && pattern === 'middleOutwards' ? 'A circle has no middle to begin from: take crosswise.' : null
 
+/** True where the bolts close to a ring: a circle, or the frame of a rectangle. */
+export const closesToRing = ({ kind }: BoltLayout): boolean => kind === 'circle' || kind === 'rectangle'
+
 /**
  * The order in which the bolts of a joint are pulled, each once.
  *
@@ -116,7 +120,8 @@ export function tighteningOrder({ layout, pattern }: { layout: BoltLayout, patte
 
 /** How far apart two bolts are; on a circle in bolts round it, so that equal distances are equal to the last digit. */
 const distanceIn = (layout: BoltLayout, places: readonly BoltPlace[]) => (one: number, other: number): number => {
-  if (layout.kind !== 'circle') return Math.round(Math.hypot(places[one]!.x - places[other]!.x, places[one]!.y - places[other]!.y) * 1e6) / 1e6
+  if (layout.kind !== 'circle')
+    return Math.round(Math.hypot(places[one]!.x - places[other]!.x, places[one]!.y - places[other]!.y) * 1e6) / 1e6
   const apart = Math.abs(one - other)
   return Math.min(apart, places.length - apart)
 }
@@ -210,7 +215,8 @@ export function slackeningOrder({ layout, pattern, stays = [] }: { layout: BoltL
   stays?: readonly number[] }): SlackeningPass[] {
   const order = tighteningOrder({ layout, pattern }).reverse()
   for (const bolt of stays)
-    if (!order.includes(bolt)) throw new DomainError('layout.count', `There is no bolt ${bolt + 1} that could stay; there are ${order.length}.`)
+    if (!order.includes(bolt))
+      throw new DomainError('layout.count', `There is no bolt ${bolt + 1} that could stay; there are ${order.length}.`)
   const last = order.filter(bolt => stays.includes(bolt))
   return [
     { order, how: 'a quarter turn at most' }, { order: order.filter(bolt => !stays.includes(bolt)), how: 'out' },
@@ -230,7 +236,7 @@ export interface TighteningPass { share: number, torqueNm: number, isFinalRound:
  */
 export function passPlan({ torqueNm, shares, finalRound = false }: { torqueNm: number, shares: readonly number[],
   finalRound?: boolean | undefined }): TighteningPass[] {
-  if (!(torqueNm > 0 && Number.isFinite(torqueNm))) throw new DomainError('torque.value', 'A torque is a number of newton metres greater than zero.')
+  requireTorque(torqueNm)
   const rises = shares.length > 0 && shares.every((share, i) => share > (shares[i - 1] ?? 0) - 1e-12 && share > 0)
     && Math.abs(shares.at(-1)! - 1) < 1e-9
   if (!rises) throw new DomainError('passes.shares', 'Passes rise from more than nothing to the whole torque: 0.3, 0.6, 1.')

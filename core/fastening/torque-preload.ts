@@ -2,6 +2,7 @@ import { DomainError } from '../domain-error'
 import { radians } from '../angles'
 import type { WorkingLine } from '../working'
 import { headBearing } from './head-bearing'
+import { requireTorque } from './require-torque'
 import { threadSize, type ThreadSize } from './thread-size'
 
 /** How a bolt turns torque into pull: either the two frictions apart, or one nut factor for both. */
@@ -55,7 +56,7 @@ export function torqueForPreload({ thread, preloadN, ...rubbing }: { thread: str
  * @example preloadForTorque({ thread: 'M12', torqueNm: 84, nutFactor: 0.2 }).preloadN // 35 000
  */
 export function preloadForTorque({ thread, torqueNm, ...rubbing }: { thread: string, torqueNm: number } & Rubbing): TorqueAndPreload {
-  if (!(torqueNm > 0 && Number.isFinite(torqueNm))) throw new DomainError('torque.value', 'A torque is a number of newton metres greater than zero.')
+  requireTorque(torqueNm)
   const size = threadSize(thread)
   const metres = metresOf(size, rubbing)
   return resultOf(size, torqueNm / metres.whole, metres)
@@ -67,12 +68,14 @@ interface Metres { whole: number, pitch: number, thread: number | null, head: nu
 function metresOf(size: ThreadSize, rubbing: Rubbing): Metres {
   const pitch = size.pitchMm / (2 * Math.PI) / 1000
   if (rubbing.nutFactor !== undefined) {
-    if (!(rubbing.nutFactor > 0 && rubbing.nutFactor < 1)) throw new DomainError('nut-factor.value', 'A nut factor lies between 0 and 1; usual are 0.10 to 0.25.')
+    if (!(rubbing.nutFactor > 0 && rubbing.nutFactor < 1))
+      throw new DomainError('nut-factor.value', 'A nut factor lies between 0 and 1; usual are 0.10 to 0.25.')
     return { whole: rubbing.nutFactor * size.nominalMm / 1000, pitch, thread: null, head: null, said: [] }
   }
   const { threadFriction, headFriction } = rubbing
   for (const friction of [threadFriction, headFriction])
-    if (!(friction >= 0 && friction <= 1)) throw new DomainError('friction.value', 'A friction lies between 0 and 1; usual in a thread are 0.06 to 0.25.')
+    if (!(friction >= 0 && friction <= 1))
+      throw new DomainError('friction.value', 'A friction lies between 0 and 1; usual in a thread are 0.06 to 0.25.')
   const bearing = rubbing.headDiameterMm === undefined ? headBearing(size.name) : undefined
   const headDiameterMm = rubbing.headDiameterMm ?? bearing!.diameterMm
   if (!(headDiameterMm >= size.nominalMm * 0.5 && headDiameterMm < 2000))
@@ -81,7 +84,8 @@ function metresOf(size: ThreadSize, rubbing: Rubbing): Metres {
   const head = headDiameterMm * headFriction / 2 / 1000
   const said: WorkingLine[] = bearing
     ? [{
-        label: 'Where the head rubs', formula: '(d_w + d_h) / 2', substituted: `(${bearing.washerFaceMm.toFixed(2)} + ${bearing.holeMm.toFixed(2)}) / 2`,
+        label: 'Where the head rubs', formula: '(d_w + d_h) / 2',
+        substituted: `(${bearing.washerFaceMm.toFixed(2)} + ${bearing.holeMm.toFixed(2)}) / 2`,
         result: `${headDiameterMm.toFixed(2)} mm`,
         source: bearing.isBetween ? 'read between the sizes next to it: no standard head in this size' : 'hexagon head and medium hole, ISO 4014 and ISO 273, ASME B18.2',
       }]
@@ -100,7 +104,8 @@ function resultOf(size: ThreadSize, preloadN: number, { whole, pitch, thread, he
   const working = [
     {
       label: 'Thread', formula: 'd, P, d₂', substituted: size.name,
-      result: `${size.nominalMm.toFixed(2)} mm, ${size.pitchMm.toFixed(3)} mm, ${size.pitchDiameterMm.toFixed(3)} mm`, source: 'ISO 724, ASME B1.1',
+      result: `${size.nominalMm.toFixed(2)} mm, ${size.pitchMm.toFixed(3)} mm, ${size.pitchDiameterMm.toFixed(3)} mm`,
+      source: 'ISO 724, ASME B1.1',
     },
     ...said,
     part('Into stretch', 'F P / 2π', pitch),

@@ -2,6 +2,7 @@ import { radians } from '../angles'
 import { DomainError } from '../domain-error'
 import { toDigits } from '../numbers'
 import type { WorkingLine } from '../working'
+import { requireTorque } from './require-torque'
 
 /**
  * What a torque wrench is set to when an extension stands between it and the bolt: T · L / (L + E cos angle).
@@ -15,18 +16,21 @@ import type { WorkingLine } from '../working'
 export function wrenchSetting({ torqueNm, wrenchMm, extensionMm, angleDeg }: {
   torqueNm: number, wrenchMm: number, extensionMm: number, angleDeg: number
 }): { settingNm: number, working: WorkingLine[] } {
-  if (!(torqueNm > 0 && Number.isFinite(torqueNm))) throw new DomainError('torque.value', 'A torque is a number of newton metres greater than zero.')
-  if (!(wrenchMm > 0 && Number.isFinite(wrenchMm))) throw new DomainError('wrench.length', 'The wrench has a length from its drive to the mark on its grip.')
+  requireTorque(torqueNm)
+  if (!(wrenchMm > 0 && Number.isFinite(wrenchMm)))
+    throw new DomainError('wrench.length', 'The wrench has a length from its drive to the mark on its grip.')
   if (!(extensionMm >= 0 && Number.isFinite(extensionMm) && Number.isFinite(angleDeg)))
     throw new DomainError('wrench.extension', 'An extension has a length of zero or more, and an angle.')
   const leverMm = wrenchMm + extensionMm * Math.cos(radians(angleDeg))
-  if (!(leverMm > wrenchMm * 0.1)) throw new DomainError('wrench.extension', 'Turned back that far the extension leaves no lever: turn it forward or square.')
+  if (!(leverMm > wrenchMm * 0.1))
+    throw new DomainError('wrench.extension', 'Turned back that far the extension leaves no lever: turn it forward or square.')
   const settingNm = torqueNm * wrenchMm / leverMm
   return {
     settingNm,
     working: [{
       label: 'Setting', formula: 'T · L / (L + E cos α)',
-      substituted: `${torqueNm} N·m × ${wrenchMm} / (${wrenchMm} + ${extensionMm} × cos ${angleDeg}°)`, result: `${settingNm.toFixed(1)} N·m`,
+      substituted: `${torqueNm} N·m × ${wrenchMm} / (${wrenchMm} + ${extensionMm} × cos ${angleDeg}°)`,
+      result: `${settingNm.toFixed(1)} N·m`,
       source: 'lever rule; hold the grip at its mark',
     }],
   }

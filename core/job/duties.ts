@@ -22,9 +22,9 @@ const ASKED = new WeakMap<Step, readonly DutyRule<Duty>[]>()
 
 /** The rules that can ask anything of a step, by the fields it has: most steps have three or four of them. */
 function rulesOf(step: Step): readonly DutyRule<Duty>[] {
-  const known = ASKED.get(step) ?? IN_ORDER.filter(({ asks }) => !asks || asks.some(field => step[field] !== undefined))
-  ASKED.set(step, known)
-  return known
+  let rules = ASKED.get(step)
+  if (!rules) ASKED.set(step, rules = IN_ORDER.filter(({ asks }) => !asks || asks.some(field => step[field] !== undefined)))
+  return rules
 }
 
 /**

@@ -24,8 +24,10 @@ describe('the subjects together', () => {
 
   it('leave an entry that can be taken back for every event that has a home', () => {
     const bodies: Partial<Record<EventType, object>> = {
-      'step-done': { step: 'area' }, 'hold-released': { step: 'isolate' }, 'way-chosen': { choice: 'x', way: 'y' }, 'wait-cut': { step: 'area', reason: 'r' }, 'index-set': { part: 'rotor' },
-      'departure-made': { step: 'area', how: 'done otherwise', reason: 'r' }, 'departure-signed': { step: 'area' }, 'step-made-good': { step: 'area' }, 'gone-back': { step: 'area', reason: 'r' },
+      'step-done': { step: 'area' }, 'hold-released': { step: 'isolate' }, 'way-chosen': { choice: 'x', way: 'y' },
+      'wait-cut': { step: 'area', reason: 'r' }, 'index-set': { part: 'rotor' },
+      'departure-made': { step: 'area', how: 'done otherwise', reason: 'r' }, 'departure-signed': { step: 'area' },
+      'step-made-good': { step: 'area' }, 'gone-back': { step: 'area', reason: 'r' },
     }
     for (const [type, { home, isSignature = false }] of Object.entries(RULES) as [EventType, { home?: string, isSignature?: true }][]) {
       if (!home) continue

@@ -1,5 +1,6 @@
 import { boltCount, nutFactorOf, passPlan, tighteningOrder, wrenchSuits, type TighteningPass, type TighteningPattern } from '../fastening'
-import { asksForWrench, isSnugAt, jointOf, torqueAt, type Joint, type Sheet, type Step } from '../sheet'
+import { coversCalibration } from '../metrology'
+import { asksForWrench, isSnugAt, jointOf, passesOf, patternOf, torqueAt, type Joint, type Sheet, type Step } from '../sheet'
 import type { JobState } from './state'
 import { lastOf } from './stamp'
 import type { BoltPulled, JointPrepared, PassFinished } from './tightening'
@@ -50,15 +51,13 @@ export function tighteningPlan(sheet: Sheet, state: JobState, step: Step): Tight
   if (!joint.layout) return null
   const prepared = preparedAt(state, step.key)
   const bolts = boltCount(joint.layout)
-  const pattern = prepared?.pattern ?? joint.pattern ?? (bolts > 3 ? 'crosswise' : 'round')
+  const pattern = prepared?.pattern ?? patternOf(joint)
   const isSnug = isSnugAt(joint, step)
   const sheetTargetNm = torqueAt(joint, step)
   const lubricant = prepared?.lubricant ?? joint.lubricant.kind
   const changes = lubricant !== undefined && joint.lubricant.kind !== undefined && lubricant !== joint.lubricant.kind
   const targetNm = changes ? sheetTargetNm * nutFactorOf(lubricant) / nutFactorOf(joint.lubricant.kind!) : sheetTargetNm
-  const planned = passPlan({
-    torqueNm: targetNm, shares: isSnug ? [1] : joint.passes?.shares ?? [1], finalRound: !isSnug && joint.passes?.finalRound,
-  })
+  const planned = passPlan({ torqueNm: targetNm, ...isSnug ? { shares: [1] } : passesOf(joint) })
   const { aim, from = aim * (1 - FULL_WITHIN), to = aim * (1 + FULL_WITHIN) } = joint.torqueNm
   const passes = planned.map((pass): PlannedPass => pass.share < 1 || isSnug
     ? { ...pass, fromNm: pass.torqueNm * (1 - RISING_WITHIN), toNm: pass.torqueNm * (1 + RISING_WITHIN) }
@@ -79,10 +78,10 @@ const ORDERS = new WeakMap<Layout, Map<TighteningPattern, readonly number[]>>()
 
 /** The order of a layout, worked out once: every look at a step asks for it. */
 function orderOf(layout: Layout, pattern: TighteningPattern): readonly number[] {
-  const known = ORDERS.get(layout) ?? new Map<TighteningPattern, readonly number[]>()
-  ORDERS.set(layout, known)
-  const order = known.get(pattern) ?? tighteningOrder({ layout, pattern })
-  known.set(pattern, order)
+  let known = ORDERS.get(layout)
+  if (!known) ORDERS.set(layout, known = new Map())
+  let order = known.get(pattern)
+  if (!order) known.set(pattern, order = tighteningOrder({ layout, pattern }))
   return order
 }
 
@@ -152,12 +151,12 @@ export function tighteningStand(sheet: Sheet, state: JobState, step: Step): Tigh
     list.filter(entry => entry.step === step.key && !entry.overtaken)
   const [pulls, finished] = [here(state.boltPulls), here(state.passesFinished)]
   const passes = plan.passes.map((pass, index): PassStand => {
-    const ofPass = pulls.filter(pull => pull.pass === index)
-    const bolts = Array.from({ length: plan.joint.count }, (_, bolt): BoltStand => {
-      const ofBolt = ofPass.filter(pull => pull.bolt === bolt)
-      const pull = ofBolt.at(-1)
-      return { bolt, pull, verdict: pull && judgePull(pass, pull.torqueNm), times: ofBolt.length }
-    })
+    const untouched = { pull: undefined, verdict: undefined, times: 0 }
+    const bolts = Array.from({ length: plan.joint.count }, (_, bolt): BoltStand => ({ bolt, ...untouched }))
+    for (const pull of pulls) {
+      const at = bolts[pull.bolt]
+      if (pull.pass === index && at) Object.assign(at, { pull, verdict: judgePull(pass, pull.torqueNm), times: at.times + 1 })
+    }
     const whole = finished.findLast(entry => entry.pass === index)
     // A pass written down as a whole stands for every bolt that was not pulled by itself; one pulled wrongly stays wrong.
     const isDone = bolts.every(({ verdict }) => verdict === 'in' || (verdict === undefined && whole !== undefined))
@@ -182,7 +181,7 @@ export function wrenchFaults({ torqueNm, wrench }: { torqueNm: number, wrench?: 
   if (!wrench) return []
   const { tag, fullScaleNm, fromNm, calibratedUntil, unknown } = wrench
   const faults = unknown ? [`${tag} is in no register.`] : []
-  if (at.slice(0, 10) > calibratedUntil) faults.push(`The calibration of ${tag} ended on ${calibratedUntil}.`)
+  if (!coversCalibration(calibratedUntil, at)) faults.push(`The calibration of ${tag} ended on ${calibratedUntil}.`)
   const range = wrenchSuits(torqueNm, fullScaleNm, fromNm)
   return range ? [...faults, `${tag}: ${range}`] : faults
 }

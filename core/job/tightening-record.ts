@@ -1,4 +1,5 @@
-import { tighteningFactorOf, type TighteningTool } from '../fastening'
+import { capital } from '../capital'
+import { isMeasuring, scatterOf, type TighteningTool } from '../fastening'
 import { toDigits } from '../numbers'
 import type { Sheet, Step } from '../sheet'
 import { sheetNow } from '../teardown'
@@ -50,8 +51,9 @@ export const tighteningsOf = (sheet: Sheet, state: JobState): TighteningLine[] =
       by: unique(entries.map(({ by }) => by)),
       remarks: unique([
         ...entries.flatMap(entry => wrenchFaults(entry, entry.at)), ...pulls.flatMap(pull => pullRemarks(plan, pass, pull)),
-        ...ofPass(state.boltsMoved).map(({ bolt, angleDeg }) => `Bolt ${boltNumber(plan, bolt)} still moved${angleDeg === undefined ? '' : ` by ${angleDeg}°`}.`),
-        ...entries.flatMap(({ tool }) => scatterRemark(tool)),
+        ...ofPass(state.boltsMoved).map(({ bolt, angleDeg }) =>
+          `Bolt ${boltNumber(plan, bolt)} still moved${angleDeg === undefined ? '' : ` by ${angleDeg}°`}.`),
+        ...entries.flatMap(({ tool }) => isMeasuring(tool) ? [] : [`${capital(tool)}: ${scatterOf(tool)}.`]),
       ]),
     }]
   })
@@ -74,13 +76,6 @@ function pullRemarks(plan: TighteningPlan, pass: PlannedPass, { bolt, torqueNm, 
     ...verdict === 'in' ? [] : [`${name} came ${verdict}: ${toDigits(torqueNm, 4)} N·m.`],
     ...reason ? [`${name} out of turn: ${reason}`] : [],
   ]
-}
-
-/** What does not measure is told with how far it scatters. */
-function scatterRemark(tool: TighteningTool): string[] {
-  if (tool !== 'impact' && tool !== 'by feel') return []
-  const [from, to] = tighteningFactorOf(tool)
-  return [`${tool === 'impact' ? 'Impact' : 'By feel'}: the tightest bolt may hold ${from === to ? from : `${from} to ${to}`} times what the loosest holds.`]
 }
 
 const unique = <T>(list: readonly T[]): T[] => [...new Set(list)]

@@ -3,7 +3,8 @@ import { AT } from '../../tests/support/job-at'
 import { eventOf, openJob, towardsTick } from '../../tests/support/job-walk'
 import { smallSheet } from '../../tests/support/small-sheet'
 import { checkSheet, stepOf, type Joint, type Sheet } from '../sheet'
-import { closeBlockers, foldJob, guardEvent, judgePull, nextBolt, openDuties, tighteningStand, wrenchFaults, type EventBodies, type EventType, type JobState } from '.'
+import { closeBlockers, foldJob, guardEvent, judgePull, nextBolt, openDuties, tighteningStand, wrenchFaults, type EventBodies,
+  type EventType, type JobState } from '.'
 
 /** A cover of twelve: lifted off evenly, put on in three passes and a round. */
 function cover(changes: Partial<Joint> = {}): Sheet {
@@ -14,9 +15,12 @@ function cover(changes: Partial<Joint> = {}): Sheet {
   const joint: Joint = {
     key: 'cover-joint', name: 'Cover screws', fastener: 'screws', count: 12, thread: 'M16', propertyClass: '8.8', torqueNm: { aim: 150 },
     lubricant: { kind: 'oil', text: 'oil' }, layout: { kind: 'circle', bolts: 12 }, pattern: 'crosswise',
-    passes: { shares: [0.3, 0.6, 1], finalRound: true }, loosening: { order: 'far side first, a quarter turn' }, source: 'invented', ...changes,
+    passes: { shares: [0.3, 0.6, 1], finalRound: true }, loosening: { order: 'far side first, a quarter turn' }, source: 'invented',
+    ...changes,
   }
-  const steps = small.steps.map(step => step.key === 'cover-on' ? { ...step, tightens: 'cover-joint', tools: ['torque wrench 40–200 N·m'] } : step)
+  const steps = small.steps.map(step => step.key === 'cover-on'
+    ? { ...step, tightens: 'cover-joint', tools: ['torque wrench 40–200 N·m'] }
+    : step)
   return checkSheet({ ...small, joints: [joint], steps })
 }
 
@@ -164,7 +168,8 @@ describe('a joint that is tightened', () => {
     const eased = eventOf('joint-eased', { step: 'screws-off', joint: 'cover-joint' })
     expect(guardEvent(off.sheet, off.state, eased)).toBeNull()
     expect(openDuties(off.sheet, foldJob(off.sheet, [eased], off.state), stepOf(off.sheet, 'screws-off'))).toEqual([])
-    expect(guardEvent(off.sheet, off.state, eventOf('joint-eased', { step: 'screws-off', joint: 'other' }))?.code).toBe('tightening.nothing-to-ease')
+    expect(guardEvent(off.sheet, off.state,
+      eventOf('joint-eased', { step: 'screws-off', joint: 'other' }))?.code).toBe('tightening.nothing-to-ease')
     const job = new AtJoint(cover({ passes: { shares: [1] } }))
     job.pass(0, 150)
     job.try('step-done', {})

@@ -1,4 +1,4 @@
-import { refusedPattern, TIGHTENING_TOOLS, type TighteningPattern, type TighteningTool } from '../fastening'
+import { isMeasuring, refusedPattern, TIGHTENING_TOOLS, type TighteningPattern, type TighteningTool } from '../fastening'
 import { toDigits } from '../numbers'
 import { jointOf, stepName, stepOf, type Sheet, type Step } from '../sheet'
 import { isDone } from '../teardown'
@@ -71,7 +71,8 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
         const pulled = passes.some(pass => pass.finished || pass.bolts.some(({ pull }) => pull))
         const [was, wet] = [preparedAt(job.state, key), plan.joint.lubricant.kind]
         const another = (pattern ?? plan.pattern) !== plan.pattern || (lubricant ?? plan.lubricant) !== plan.lubricant
-        if (pulled && another) return refuse('tightening.under-way', 'Bolts of it are pulled already: take those pulls back, or slacken all and go back to the step.')
+        if (pulled && another)
+          return refuse('tightening.under-way', 'Bolts of it are pulled already: take those pulls back, or slacken all and go back to the step.')
         const departs = (pattern && pattern !== (plan.joint.pattern ?? plan.pattern)) || (lubricant && wet && lubricant !== wet)
         return departs && !reason && !was?.reason ? askReason('tightening.departs', 'The sheet says it otherwise. Say why.') : null
       }),
@@ -81,7 +82,8 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
       isSignature: true,
       ...intoRegister('targetsSigned', 'step'),
       guard: (job, { step: key, prepared }) => atWork(job, key, ({ plan, prepared: made }) => {
-        if (plan.targetNm === plan.sheetTargetNm) return refuse('tightening.no-other-target', 'The target is the one of the sheet; nobody has to stand for it.')
+        if (plan.targetNm === plan.sheetTargetNm)
+          return refuse('tightening.no-other-target', 'The target is the one of the sheet; nobody has to stand for it.')
         return made?.event === prepared ? null : refuse('tightening.changed-since', 'The joint was made ready otherwise since. Look again.')
       }),
     },
@@ -93,7 +95,8 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
         if (refused) return refused
         const { plan } = stand
         const now = stand.passes[pass]!
-        if (!now.bolts[bolt]) return refuse('tightening.no-bolt', `${plan.joint.name} has ${plan.joint.count} bolts; there is no number ${bolt + 1}.`)
+        if (!now.bolts[bolt])
+          return refuse('tightening.no-bolt', `${plan.joint.name} has ${plan.joint.count} bolts; there is no number ${bolt + 1}.`)
         // A pull that was wrong may be made again at once; anything else out of turn wants its reason.
         const next = nextBolt(plan, now)
         const again = now.bolts[bolt].verdict !== undefined && now.bolts[bolt].verdict !== 'in'
@@ -111,13 +114,19 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
         if (refused) return refused
         const { plan } = stand
         const now = stand.passes[pass]!
-        if (plan.each) return refuse('tightening.each', `The sheet asks for every pull of ${plan.joint.name}: write them down bolt by bolt.`)
-        if (count !== plan.joint.count) return refuse('tightening.count', `${plan.joint.name} has ${plan.joint.count} bolts; ${count} were told.`)
+        if (plan.each)
+          return refuse('tightening.each', `The sheet asks for every pull of ${plan.joint.name}: write them down bolt by bolt.`)
+        if (count !== plan.joint.count)
+          return refuse('tightening.count', `${plan.joint.name} has ${plan.joint.count} bolts; ${count} were told.`)
         const verdict = judgePull(now, torqueNm)
         if (verdict !== 'in')
-          return refuse('tightening.torque', `Pass ${pass + 1} goes to ${say(now.fromNm)} to ${say(now.toNm)} N·m; ${say(torqueNm)} N·m is ${verdict}.`)
+          return refuse('tightening.torque',
+            `Pass ${pass + 1} goes to ${say(now.fromNm)} to ${say(now.toNm)} N·m; ${say(torqueNm)} N·m is ${verdict}.`)
         const wrong = now.bolts.find(({ verdict: one }) => one === 'under' || one === 'over')
-        return wrong ? refuse('tightening.bolt-wrong', `Bolt ${boltNumber(plan, wrong.bolt)} was ${wrong.verdict}: put it right first.`) : null
+        return wrong
+          ? refuse('tightening.bolt-wrong',
+              `Bolt ${boltNumber(plan, wrong.bolt)} was ${wrong.verdict}: put it right first.`)
+          : null
       }),
     },
     'bolt-moved': {
@@ -125,7 +134,10 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
       ...intoList('boltsMoved'),
       guard: (job, { step: key, pass, bolt }) => atWork(job, key, ({ plan, passes }) => {
         if (!passes[pass] || bolt >= plan.joint.count) return refuse('tightening.no-bolt', 'There is no such bolt in such a pass.')
-        return passes[pass].share < 1 ? refuse('tightening.rising', 'On the way up every bolt moves. This is for the round at the full torque.') : null
+        return passes[pass].share < 1
+          ? refuse('tightening.rising',
+              'On the way up every bolt moves. This is for the round at the full torque.')
+          : null
       }),
     },
     'lock-put': {
@@ -135,7 +147,10 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
         if (!plan.lock) return refuse('tightening.no-lock', `${plan.joint.name} has no lock that is put on after its last pull.`)
         const [first] = needs
         if (first && first.kind !== 'lock') return refuse('tightening.lock-early', 'Locks go on when the last pull is made.')
-        return count === plan.joint.count ? null : refuse('tightening.count', `${plan.joint.name} has ${plan.joint.count}; ${count} were told.`)
+        return count === plan.joint.count
+          ? null
+          : refuse('tightening.count',
+              `${plan.joint.name} has ${plan.joint.count}; ${count} were told.`)
       }),
     },
     'joint-eased': {
@@ -143,7 +158,8 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
       ...intoList('jointsEased'),
       guard: ({ sheet, state }, { step: key, joint }) => {
         const step = stepOf(sheet, key)
-        if (!easedAt(sheet, step).includes(joint)) return refuse('tightening.nothing-to-ease', `${stepName(sheet, step)} lets no such joint go.`)
+        if (!easedAt(sheet, step).includes(joint))
+          return refuse('tightening.nothing-to-ease', `${stepName(sheet, step)} lets no such joint go.`)
         if (isDone(state, key)) return refuse('step.done-already', `${stepName(sheet, step)} is done.`)
         return missingFirst(sheet, state, step)
       },
@@ -163,7 +179,8 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
       turn: 'work',
       asks: ['removes'],
       of: (sheet, state, step) => easedAt(sheet, step).map(joint => ({
-        duty: { kind: 'easing', joint }, met: state.jointsEased.some(eased => eased.step === step.key && eased.joint === joint && !eased.overtaken),
+        duty: { kind: 'easing', joint },
+        met: state.jointsEased.some(eased => eased.step === step.key && eased.joint === joint && !eased.overtaken),
       })),
       say: ({ joint }, sheet) => `ease ${jointOf(sheet, joint).name} evenly before any bolt is out`,
     },
@@ -199,7 +216,8 @@ function mayPull({ sheet }: JudgedJob, key: string, { plan, passes, needs }: Tig
   tool: string): Refusal | null {
   const now = passes[pass]
   if (!now) return refuse('tightening.no-pass', `${plan.joint.name} has ${passes.length} passes; there is no ${pass + 1}.`)
-  if (!(torqueNm > 0 && Number.isFinite(torqueNm))) return refuse('tightening.torque', 'A torque is a number of newton metres greater than zero.')
+  if (!(torqueNm > 0 && Number.isFinite(torqueNm)))
+    return refuse('tightening.torque', 'A torque is a number of newton metres greater than zero.')
   if (!TIGHTENING_TOOLS.includes(tool as TighteningTool)) return refuse('tightening.tool', `"${tool}" is no way to tighten.`)
   const [first] = needs
   if (first && FIRST[first.kind]) return refuse('tightening.first', `First: ${FIRST[first.kind]}.`)
@@ -207,9 +225,9 @@ function mayPull({ sheet }: JudgedJob, key: string, { plan, passes, needs }: Tig
   if (before) return refuse('tightening.pass-early', `Pass ${before.index + 1} comes before pass ${pass + 1}.`)
   const later = passes.find(({ index, finished, bolts }) => index > pass && (finished || bolts.some(({ pull }) => pull)))
   if (later) return refuse('tightening.pass-over', `Pass ${later.index + 1} has begun: pass ${pass + 1} is over.`)
-  const measures = tool !== 'impact' && tool !== 'by feel'
-  if (now.share === 1 && plan.asksWrench && !measures)
-    return refuse('tightening.wrench', `${stepName(sheet, stepOf(sheet, key))} asks for a torque wrench at the full torque; ${tool} only runs down.`)
+  if (now.share === 1 && plan.asksWrench && !isMeasuring(tool as TighteningTool))
+    return refuse('tightening.wrench',
+      `${stepName(sheet, stepOf(sheet, key))} asks for a torque wrench at the full torque; ${tool} only runs down.`)
   return null
 }
 

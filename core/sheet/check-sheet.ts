@@ -47,7 +47,8 @@ function reuseFaults({ name, limits, reuse }: Position, at: string): SheetFault[
   if ((reuse.lower ?? -Infinity) > (reuse.upper ?? Infinity))
     faults.push({ place: `${at}/reuse`, reason: `The lower limit of reuse of ${name} lies above the upper one.` })
   else if (isTighter)
-    faults.push({ place: `${at}/reuse`, reason: `${name} may wear less than it must hold as left: its limits of reuse are the tighter ones.` })
+    faults.push({ place: `${at}/reuse`,
+      reason: `${name} may wear less than it must hold as left: its limits of reuse are the tighter ones.` })
   return faults
 }
 
@@ -166,14 +167,16 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
     )
 
   const seats = findCycle(new Map(sheet.parts.map(part => [part.key, part.on ? [part.on] : []])))
-  if (seats) fault(`/parts/${sheet.parts.findIndex(part => part.key === seats[0])}/on`, `A part cannot sit on itself: ${seats.join(' on ')}.`)
+  if (seats) fault(`/parts/${sheet.parts.findIndex(part => part.key === seats[0])}/on`,
+    `A part cannot sit on itself: ${seats.join(' on ')}.`)
 
   for (const [i, { outlines = [] }] of sheet.parts.entries()) {
     for (const [j, outline] of outlines.entries()) {
       const at = `/parts/${i}/outlines/${j}`
       if (outline.toMm <= outline.fromMm) fault(`${at}/toMm`, 'An outline ends behind where it begins.')
       const { innerMm, outerMm, innerEndMm = innerMm, outerEndMm = outerMm } = outline
-      if (outerMm <= innerMm || outerEndMm <= innerEndMm) fault(`${at}/outerMm`, 'The outer diameter of an outline is larger than its inner one.')
+      if (outerMm <= innerMm || outerEndMm <= innerEndMm) fault(`${at}/outerMm`,
+        'The outer diameter of an outline is larger than its inner one.')
     }
   }
 

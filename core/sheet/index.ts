@@ -29,7 +29,7 @@ export {
 } from './schema'
 export type { SheetFault } from './machine-faults'
 export { anglesOf } from './plane-angles'
-export { asksForWrench, isSnugAt, torqueAt } from './joint-torque'
+export { asksForWrench, isSnugAt, passesOf, patternOf, torqueAt } from './joint-torque'
 export { HAND_LIFT_KG, needsLifting } from './lifting'
 export { PERISHES } from './mark-ways'
 export { leaveOut } from './leave-out'

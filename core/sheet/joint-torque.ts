@@ -1,3 +1,4 @@
+import { boltCount, type TighteningPattern } from '../fastening'
 import type { Joint, Step } from './schema'
 
 /** Whether a step leaves a joint snug, and another one pays with the final torque. */
@@ -8,3 +9,10 @@ export const torqueAt = (joint: Joint, step: Step): number => isSnugAt(joint, st
 
 /** Whether the tools of a step ask for one that measures what it pulls; by feel is enough where they say so. */
 export const asksForWrench = ({ tools = [] }: Step): boolean => tools.some(tool => /torque|tensioner|angle gauge/i.test(tool))
+
+/** The school of a joint: what its sheet says, else crosswise from four bolts on. */
+export const patternOf = ({ pattern, layout }: Joint): TighteningPattern =>
+  pattern ?? (layout && boltCount(layout) > 3 ? 'crosswise' : 'round')
+
+/** The passes of a joint to its whole torque: one, where its sheet says none. */
+export const passesOf = ({ passes }: Joint) => ({ shares: passes?.shares ?? [1], finalRound: passes?.finalRound ?? false })

@@ -6,7 +6,8 @@ import { AXIS_DIRECTIONS, ENERGIES, JOINT_PURPOSES, LOCKINGS, LUBRICANTS, MARK_W
 /* How the machine is built: its parts and what is measured, marked and tightened on them. */
 
 const QUANTITIES = [
-  'length', 'torque', 'pressure', 'temperature', 'mass', 'force', 'time', 'speed', 'velocity', 'angle', 'volume', 'share', 'count', 'resistance',
+  'length', 'torque', 'pressure', 'temperature', 'mass', 'force', 'time', 'speed', 'velocity', 'angle', 'volume', 'share', 'count',
+  'resistance',
   'current', 'voltage',
 ] as const
 
@@ -48,9 +49,11 @@ export const Envelope = object({
 export const Axis = object({
   key: Key,
   name: Line,
-  alongMm: Type.Optional(Type.Number({ minimum: -100000, maximum: 100000, description: 'Where it starts along the main axis; 0 if left out.' })),
+  alongMm: Type.Optional(Type.Number({ minimum: -100000, maximum: 100000,
+    description: 'Where it starts along the main axis; 0 if left out.' })),
   acrossMm: Type.Optional(
-    Type.Number({ minimum: -100000, maximum: 100000, description: 'How far above the main axis it starts; below is negative, 0 if left out.' }),
+    Type.Number({ minimum: -100000, maximum: 100000,
+      description: 'How far above the main axis it starts; below is negative, 0 if left out.' }),
   ),
   direction: Type.Optional(oneOf(AXIS_DIRECTIONS, 'Where its outlines count to; along the main axis if left out.')),
 }, 'A second shaft, a cylinder, a chain: what does not lie on the main axis of the section.')
@@ -62,7 +65,8 @@ export const Outline = object({
   innerEndMm: Type.Optional(Type.Number({ minimum: 0, description: 'Inner diameter at `toMm`, where it is another: a taper.' })),
   outerEndMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, description: 'Outer diameter at `toMm`, where it is another: a taper.' })),
   layer: Type.Optional(oneOf(['housing', 'shaft', 'turning', 'still'], 'What the outline belongs to; decides how it is drawn.')),
-  axis: Type.Optional(Type.String({ pattern: Key.pattern!, description: 'The axis it lies on; the main axis of the machine if left out.' })),
+  axis: Type.Optional(Type.String({ pattern: Key.pattern!,
+    description: 'The axis it lies on; the main axis of the machine if left out.' })),
   symbol: Type.Optional(oneOf(SYMBOLS, 'How it is drawn, where the kind of the part does not tell.')),
   faces: Type.Optional(oneOf(['from', 'to'], 'To which end its face, lip, head or eye looks; `to` if left out.')),
   side: Type.Optional(oneOf(['above', 'below'], 'Drawn on one side of its axis only: an upper half, a key.')),
@@ -160,7 +164,8 @@ export const Position = optional({
   limits: Limits,
   reuse: Type.Optional(Reuse),
   toleranceClass: Type.Optional(
-    Type.String({ minLength: 2, maxLength: 40, description: 'What the drawing writes, with the size: 110 f7. The limits say the same in figures.' }),
+    Type.String({ minLength: 2, maxLength: 40,
+      description: 'What the drawing writes, with the size: 110 f7. The limits say the same in figures.' }),
   ),
   with: Type.Optional(
     Type.Array(Key, { minItems: 1, maxItems: 20, description: 'Parts that are in their places while it is measured.' }),
@@ -169,7 +174,8 @@ export const Position = optional({
     Type.Array(Key, { minItems: 1, maxItems: 20, description: 'Parts that are away while it is measured.' }),
   ),
   grid: Type.Optional(
-    Type.String({ minLength: 1, maxLength: 60, description: 'Positions of one step with the same grid are filled in together: both journals of a shaft.' }),
+    Type.String({ minLength: 1, maxLength: 60,
+      description: 'Positions of one step with the same grid are filled in together: both journals of a shaft.' }),
   ),
   needs: Type.Optional(object({
     from: Type.Optional(Type.Number()),

@@ -4,7 +4,8 @@ import {
   type Duty, type EventBodies, type EventType, type JobEvent, type JobState, type ReadingConditions, type WrenchUsed,
 } from '../job'
 import { toDigits } from '../numbers'
-import { anglesOf, choiceOf, envelopeOf, markOf, partOf, positionOf, type Position, type ReadingStage, type Sheet, type Step } from '../sheet'
+import { anglesOf, choiceOf, envelopeOf, markOf, partOf, positionOf, type Position, type ReadingStage, type Sheet,
+  type Step } from '../sheet'
 
 /** What is true of the machine on the bench: what would be read, and what is worn. */
 export interface MachineTruth {
@@ -46,7 +47,8 @@ export function nextDeed(sheet: Sheet, state: JobState, step: Step, truth: Machi
   if (duty)
     return {
       draft: dutyDraft({ sheet, state, step, truth, circumstances }, duty),
-      byLead: duty.kind === 'hold' || duty.kind === 'departure' || (duty.kind === 'tightening' && tighteningStand(sheet, state, step)!.needs[0]!.kind === 'sign'),
+      byLead: duty.kind === 'hold' || duty.kind === 'departure'
+        || (duty.kind === 'tightening' && tighteningStand(sheet, state, step)!.needs[0]!.kind === 'sign'),
     }
   if (runningWait(sheet, state, step, circumstances.at.toISOString()))
     return { draft: draft('wait-cut', { step: step.key, reason: 'Measured with a thermometer: ready before its time.' }), byLead: true }

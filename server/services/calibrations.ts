@@ -9,6 +9,8 @@ import { Problem } from './problem'
 type Tx = Parameters<Parameters<Database['transaction']>[0]>[0]
 
 const MOST_SUSPECT = 500
+/** The day so many days after another. */
+const dayAfter = (day: string, days: number) => new Date(Date.parse(day) + days * 86_400_000).toISOString().slice(0, 10)
 const today = () => new Date().toISOString().slice(0, 10)
 
 /** Takes an instrument into the register, with the calibration that it came with. */
@@ -23,7 +25,8 @@ export async function addInstrument(
     const [made] = await tx.insert(instrument)
       .values({ ...facts, siteKey, uncertainty: first.uncertainty, calibratedUntil: lastDayOf(first) })
       .onConflictDoNothing().returning({ tag: instrument.tag })
-    if (!made) throw new Problem(409, 'instrument.tag-taken', `The register has an instrument ${input.tag} already. Tags are never given twice: the record knows instruments by them.`)
+    if (!made)
+      throw new Problem(409, 'instrument.tag-taken', `The register has an instrument ${input.tag} already. Tags are never given twice: the record knows instruments by them.`)
     await insertCalibration(tx, who, input.tag, first)
   })
   return { tag: input.tag }
@@ -84,13 +87,14 @@ async function suspectOf(
   if (!spans.length) return { suspect: [], suspectTotal: 0 }
   const within = or(...spans.map(({ from, to }) => and(
     from ? gte(jobEvent.happenedAt, new Date(from)) : undefined,
-    lt(jobEvent.happenedAt, new Date(Date.parse(to) + 86_400_000)),
+    lt(jobEvent.happenedAt, new Date(dayAfter(to, 1))),
   )))
   const where = and(
     inArray(jobEvent.type, [...TAKEN_WITH]), lte(jobEvent.happenedAt, new Date()), within,
     or(sql`${jobEvent.body} #>> '{conditions,instrument,tag}' = ${tag}`, sql`${jobEvent.body} #>> '{wrench,tag}' = ${tag}`),
   )
-  const rows = await db.select({ event: jobEvent, number: job.number, unit: unit.tag, total: sql<number>`count(*) over ()`.mapWith(Number) })
+  const rows = await db.select({ event: jobEvent, number: job.number, unit: unit.tag,
+    total: sql<number>`count(*) over ()`.mapWith(Number) })
     .from(jobEvent).innerJoin(job, eq(job.id, jobEvent.jobId)).innerJoin(unit, eq(unit.id, job.unitId))
     .where(where).orderBy(desc(jobEvent.happenedAt)).limit(MOST_SUSPECT)
   const suspect = rows.map(({ event, number, unit: unitTag }): SuspectRow => ({
@@ -102,10 +106,11 @@ async function suspectOf(
 
 /** What is still out of tolerance is good for no day any more. */
 const lastDayOf = ({ day, until, result }: CalibrationInput): string =>
-  result === 'out of tolerance' ? new Date(Date.parse(day) - 86_400_000).toISOString().slice(0, 10) : until
+  result === 'out of tolerance' ? dayAfter(day, -1) : until
 
 function requireDays({ day, until }: CalibrationInput): void {
-  if (day > today()) throw new Problem(422, 'calibration.to-come', 'A calibration is written down when it is done; that day is still to come.')
+  if (day > today())
+    throw new Problem(422, 'calibration.to-come', 'A calibration is written down when it is done; that day is still to come.')
   if (until < day) throw new Problem(422, 'calibration.until', 'A calibration covers its own day at least: the end lies before it.')
 }
 

@@ -1,5 +1,6 @@
 import { asc, eq } from 'drizzle-orm'
-import { assessTaken, worstVerdict, type EventBodies, type EventType, type JobEvent, type JobState, type Sheet, type WrenchUsed } from '#core'
+import { assessTaken, worstVerdict, type EventBodies, type EventType, type JobEvent, type JobState, type Sheet,
+  type WrenchUsed } from '#core'
 import type { InstrumentRow } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { instrument } from '../db/schema'

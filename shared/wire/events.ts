@@ -82,7 +82,8 @@ const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.Object
     reason: text,
   }),
   'target-signed': Joi.object({ step: key.required(), prepared: id('the number of an event').required() }),
-  'bolt-pulled': Joi.object({ step: key.required(), pass, bolt: Joi.number().integer().min(0).max(1999).required(), ...byTool, reason: text }),
+  'bolt-pulled': Joi.object({ step: key.required(), pass, bolt: Joi.number().integer().min(0).max(1999).required(), ...byTool,
+    reason: text }),
   'pass-finished': Joi.object({ step: key.required(), pass, count: count.required(), ...byTool }),
   'bolt-moved': Joi.object({
     step: key.required(), pass, bolt: Joi.number().integer().min(0).max(1999).required(), angleDeg: Joi.number().min(-720).max(720),

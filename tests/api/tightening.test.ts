@@ -28,7 +28,8 @@ describe('the pulls of a joint', () => {
     const { body, status } = await client.append(id, events)
     expect(status).toBe(200)
     expect(body.results[0]).toMatchObject({
-      outcome: 'recorded', body: { wrench: { tag: 'TW-04', fromNm: known.rangeFrom, fullScaleNm: known.rangeTo, calibratedUntil: known.calibratedUntil } },
+      outcome: 'recorded',
+      body: { wrench: { tag: 'TW-04', fromNm: known.rangeFrom, fullScaleNm: known.rangeTo, calibratedUntil: known.calibratedUntil } },
     })
     expect((body.results[0] as { body: { wrench: object } }).body.wrench).not.toHaveProperty('unknown')
     expect(body.results[1]).toMatchObject({ body: { wrench: { tag: 'TW-99', unknown: true } } })

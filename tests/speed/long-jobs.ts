@@ -48,7 +48,8 @@ function longLog(sheet: Sheet): JobEvent[] {
     state = foldJob(sheet, [event], state)
   }
   while (events.length < EVENTS) {
-    const event = anyEvent(sheet, state, choose, events.filter(made => made.type !== 'undone' && made.actor.id === 'person-a').slice(-8).map(made => made.id))
+    const event = anyEvent(sheet, state, choose,
+      events.filter(made => made.type !== 'undone' && made.actor.id === 'person-a').slice(-8).map(made => made.id))
     if (event.type !== 'job-closed') take(event)
   }
   for (;;) {

@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import type { Dossier } from '#shared/wire/types'
-import { inUnits } from '../../ui/in-units'
+import { torqueInUnits as torque } from '../../ui/in-units'
 import { moment } from '../../ui/moment'
-import { PATTERN_WORDS } from '../../ui/pattern-words'
+import { PATTERN_WORDS } from '../../ui/tightening-words'
 
 /** How the joints were tightened: each pass with its tool, and what was not as it should be. */
 defineProps<{ tightening: Dossier['tightening'] }>()
 type Pass = Dossier['tightening'][number]['passes'][number]
-const torque = (newtonmetres: number) => inUnits(newtonmetres, 'torque', newtonmetres < 20 ? 1 : 0)
 const withWhat = ({ tools, tags }: Pass) => tags.length ? tags.join(', ') : tools.join(', ')
 </script>
 

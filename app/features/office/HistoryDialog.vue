@@ -1,66 +1,58 @@
 <script setup lang="ts">
-import { computed, reactive, ref, watch } from 'vue'
-import { DomainError, formatQuantity, parseQuantity } from '#core'
+import { computed, ref, watch } from 'vue'
+import { formatQuantity, KINDS, parseQuantity } from '#core'
 import { CALIBRATION_RESULTS, type CalibrationResult } from '#shared/calibration-results'
 import type { InstrumentHistory, InstrumentRow } from '#shared/wire/types'
-import { callApi, sentenceOf } from '../../net/api'
-import { serverNow } from '../../net/server-clock'
+import { callApi } from '../../net/api'
+import { useSubmit } from '../../net/use-submit'
 import AskDialog from '../../ui/AskDialog.vue'
 import { dayOf, moment } from '../../ui/moment'
 import RefusalNote from '../../ui/RefusalNote.vue'
+import CalibrationFields, { freshCalibration, isWhole } from './CalibrationFields.vue'
 
 /** An instrument: its calibrations, what was taken with it when it was not good, and a new calibration. */
 const { instrument } = defineProps<{ instrument: InstrumentRow | null }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ changed: [] }>()
 const history = ref<InstrumentHistory | null>(null)
-const [busy, problem, writing] = [ref(false), ref(''), ref(false)]
-const said = reactive({ day: '', until: '', certificate: '', uncertainty: '', result: 'in tolerance' as CalibrationResult, note: '' })
+const writing = ref(false)
+const calibration = ref(freshCalibration())
+const result = ref<CalibrationResult>('in tolerance')
+const note = ref('')
 const title = computed(() => instrument ? `${instrument.tag} · ${instrument.name}` : '')
-const isReady = computed(() => [said.day, said.until, said.certificate, said.uncertainty].every(text => String(text ?? '').trim()))
-const uncertainty = (value: number) => formatQuantity(value, instrument!.quantity, { decimals: value < 1 ? 3 : 1 })
+const path = computed(() => `/instruments/${instrument!.tag}`)
+const uncertaintyOf = (value: number) => formatQuantity(value, instrument!.quantity, { decimals: value < 1 ? 3 : 1 })
 
-async function load() {
-  if (!instrument) return
-  try {
-    history.value = await callApi<InstrumentHistory>(`/instruments/${instrument.tag}`)
-  } catch (error) {
-    problem.value = sentenceOf(error)
-  }
-}
-watch(open, (isOpen) => {
-  if (!isOpen || !instrument) return
-  const now = serverNow()
-  Object.assign(said, {
-    day: now.toISOString().slice(0, 10), until: new Date(now.getTime() + 365 * 86_400_000).toISOString().slice(0, 10), certificate: '',
-    uncertainty: uncertainty(instrument.uncertainty), result: 'in tolerance', note: '',
-  })
-  history.value = null
+let work: () => Promise<unknown>
+const { busy, problem, submit } = useSubmit(async () => {
+  await work()
   writing.value = false
-  problem.value = ''
-  void load()
-}, { immediate: true })
-async function act(work: () => Promise<unknown>) {
-  busy.value = true
-  problem.value = ''
-  try {
-    await work()
-    writing.value = false
-    await load()
-    emit('changed')
-  } catch (error) {
-    problem.value = error instanceof DomainError ? error.message : sentenceOf(error)
-  } finally {
-    busy.value = false
-  }
+  history.value = await callApi<InstrumentHistory>(path.value)
+})
+/** Does something, if anything, and shows what the instrument is then. */
+async function act(doing: typeof work): Promise<void> {
+  work = doing
+  await submit()
+  if (!problem.value) emit('changed')
 }
-const calibrate = () => act(async () => {
-  const { note, certificate, uncertainty: typed, ...rest } = said
-  await callApi(`/instruments/${instrument!.tag}/calibrations`, { method: 'POST', body: {
-    ...rest, certificate: certificate.trim(), uncertainty: parseQuantity(typed, instrument!.quantity).value, ...note.trim() ? { note: note.trim() } : {},
+const calibrate = () => act(() => {
+  const { certificate, uncertainty, ...days } = calibration.value
+  return callApi(`${path.value}/calibrations`, { method: 'POST', body: {
+    ...days, certificate: certificate.trim(), result: result.value,
+    uncertainty: parseQuantity(uncertainty, instrument!.quantity).value, ...note.value.trim() ? { note: note.value.trim() } : {},
   } })
 })
-const setRetired = (retired: boolean) => act(() => callApi(`/instruments/${instrument!.tag}`, { method: 'PATCH', body: { retired } }))
+const setRetired = (retired: boolean) => act(() => callApi(path.value, { method: 'PATCH', body: { retired } }))
+watch(open, async (isOpen) => {
+  if (!isOpen || !instrument) return
+  calibration.value = { ...freshCalibration(), uncertainty: uncertaintyOf(instrument.uncertainty) }
+  result.value = 'in tolerance'
+  note.value = ''
+  history.value = null
+  writing.value = false
+  work = () => Promise.resolve()
+  await submit()
+}, { immediate: true })
 </script>
 
 <template>
@@ -70,7 +62,7 @@ const setRetired = (retired: boolean) => act(() => callApi(`/instruments/${instr
     :width="760"
     leave="Close"
     :act="writing ? 'Write the calibration down' : undefined"
-    :ready="isReady"
+    :ready="isWhole(calibration)"
     :busy="busy"
     @act="calibrate"
   >
@@ -102,7 +94,7 @@ const setRetired = (retired: boolean) => act(() => callApi(`/instruments/${instr
           >
             <span class="mono">{{ dayOf(one.day) }}</span>
             <strong :class="one.result === 'in tolerance' ? 'good' : 'bad'">{{ one.result === 'in tolerance' ? '●' : '◆' }} {{ one.result }}</strong>
-            <span class="mono">U {{ uncertainty(one.uncertainty) }}</span>
+            <span class="mono">U {{ uncertaintyOf(one.uncertainty) }}</span>
             <span>to {{ dayOf(one.until) }}</span>
             <span class="quiet">{{ one.certificate }}<template v-if="one.enteredBy">, {{ one.enteredBy }}</template></span>
             <p v-if="one.note">
@@ -122,45 +114,24 @@ const setRetired = (retired: boolean) => act(() => callApi(`/instruments/${instr
         class="grid"
       >
         <el-radio-group
-          v-model="said.result"
+          v-model="result"
           class="wide"
           aria-label="What the calibration found"
         >
           <el-radio-button
-            v-for="result in CALIBRATION_RESULTS"
-            :key="result"
-            :value="result"
+            v-for="one in CALIBRATION_RESULTS"
+            :key="one"
+            :value="one"
           >
-            {{ result }}
+            {{ one }}
           </el-radio-button>
         </el-radio-group>
-        <div class="field">
-          <span>Calibrated on</span><el-date-picker
-            v-model="said.day"
-            aria-label="Calibrated on"
-            value-format="YYYY-MM-DD"
-            format="D MMM YYYY"
-          />
-        </div>
-        <div class="field">
-          <span>Good until</span><el-date-picker
-            v-model="said.until"
-            aria-label="Good until"
-            value-format="YYYY-MM-DD"
-            format="D MMM YYYY"
-          />
-        </div>
-        <label>Certificate<el-input
-          v-model="said.certificate"
-          autocomplete="off"
-        /></label>
-        <label>U (k = 2)<el-input
-          v-model="said.uncertainty"
-          class="mono"
-          autocomplete="off"
-        /></label>
+        <CalibrationFields
+          v-model="calibration"
+          :unit="KINDS[history.instrument.quantity].base"
+        />
         <label class="wide">Note<el-input
-          v-model="said.note"
+          v-model="note"
           maxlength="1000"
         /></label>
       </div>
@@ -203,7 +174,6 @@ const setRetired = (retired: boolean) => act(() => callApi(`/instruments/${instr
 .good { color: var(--verdigris); }
 .bad { color: var(--oxide); }
 .grid { display: grid; grid-template-columns: 1fr 1fr; gap: 8px 14px; }
-label, .field { display: flex; flex-direction: column; gap: 2px; font: 600 15px var(--label); }
+label { display: flex; flex-direction: column; gap: 2px; font: 600 15px var(--label); }
 .wide { grid-column: 1 / -1; }
-.field :deep(.el-date-editor.el-input) { width: 100%; }
 </style>

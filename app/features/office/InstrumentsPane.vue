@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import { formatQuantity } from '#core'
+import { coversCalibration, formatQuantity } from '#core'
 import type { InstrumentRow, SiteRow } from '#shared/wire/types'
 import { callApi, sentenceOf } from '../../net/api'
 import { serverNow } from '../../net/server-clock'
@@ -20,8 +20,11 @@ const [adding, looking] = [ref(false), ref(false)]
 const picked = ref<InstrumentRow | null>(null)
 
 const DUE_DAYS = 30
-const daysLeft = ({ calibratedUntil }: InstrumentRow) => Math.floor((Date.parse(`${calibratedUntil}T23:59:59`) - serverNow().getTime()) / 86_400_000)
-const due = computed(() => instruments.value.filter(row => !row.retired && daysLeft(row) < DUE_DAYS))
+const isOver = ({ calibratedUntil }: InstrumentRow) => !coversCalibration(calibratedUntil, serverNow().toISOString())
+const daysLeft = ({ calibratedUntil }: InstrumentRow) =>
+  Math.floor((Date.parse(`${calibratedUntil}T23:59:59`) - serverNow().getTime()) / 86_400_000)
+const isDue = (row: InstrumentRow) => daysLeft(row) < DUE_DAYS
+const due = computed(() => instruments.value.filter(row => !row.retired && isDue(row)))
 const found = computed(() => {
   const list = shown.value === 'due' ? due.value : instruments.value.filter(row => row.retired === (shown.value === 'retired'))
   const wanted = search.value.trim().toLowerCase()
@@ -137,12 +140,12 @@ onMounted(load)
     >
       <template #default="{ row }">
         <span
-          :class="{ over: daysLeft(row as InstrumentRow) < 0, soon: daysLeft(row as InstrumentRow) < DUE_DAYS }"
+          :class="{ over: isOver(row as InstrumentRow), soon: isDue(row as InstrumentRow) }"
           class="until"
         ><Icon
-          v-if="daysLeft(row as InstrumentRow) < DUE_DAYS"
+          v-if="isDue(row as InstrumentRow)"
           name="ph:warning"
-        /> {{ dayOf(row.calibratedUntil) }}<small v-if="daysLeft(row as InstrumentRow) < 0">ended</small><small v-else-if="daysLeft(row as InstrumentRow) < DUE_DAYS">in {{ daysLeft(row as InstrumentRow) }} days</small></span>
+        /> {{ dayOf(row.calibratedUntil) }}<small v-if="isOver(row as InstrumentRow)">ended</small><small v-else-if="isDue(row as InstrumentRow)">in {{ daysLeft(row as InstrumentRow) }} days</small></span>
       </template>
     </el-table-column>
     <el-table-column

@@ -33,9 +33,12 @@ const found = computed(() =>
 
 async function load() {
   try {
-    sites.value = (await callApi<YardAnswer>('/yard', { query: { limit: 1 } })).sites
-    if (!mayPeople.value) return
-    const [listed, signIns] = await Promise.all([callApi<PersonRow[]>('/people'), callApi<SessionRow[]>('/sessions')])
+    const [yard, listed, signIns] = await Promise.all([
+      callApi<YardAnswer>('/yard', { query: { limit: 1 } }),
+      mayPeople.value ? callApi<PersonRow[]>('/people') : null,
+      mayPeople.value ? callApi<SessionRow[]>('/sessions') : [],
+    ])
+    sites.value = yard.sites
     people.value = listed
     sessions.value = signIns
   } catch (error) {

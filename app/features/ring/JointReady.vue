@@ -6,7 +6,7 @@ import {
 } from '#core'
 import { useBench } from '../../job/use-bench'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
-import { PATTERN_WORDS } from '../../ui/pattern-words'
+import { PATTERN_WORDS } from '../../ui/tightening-words'
 
 /** Threads made ready, and what is done otherwise than the sheet says. */
 const { stand, stepKey } = defineProps<{ stand: TighteningStand, stepKey: string }>()
@@ -42,7 +42,8 @@ const held = computed(() => {
   if (!into) return { text: `${there} in hold`, isEnough: true }
   const { verdict, wantedMm } = engagement({ thread, into, turns: said.turns, ...propertyClass ? { propertyClass } : {} })
   return verdict === 'too little'
-    ? { text: `${there} in hold; ${into} wants ${formatQuantity(wantedMm, 'length', { decimals: 0 })}. Does it bottom, or is it too short?`, isEnough: false }
+    ? { text: `${there} in hold; ${into} wants ${formatQuantity(wantedMm, 'length', { decimals: 0 })}. Does it bottom, or is it too short?`,
+        isEnough: false }
     : { text: `${there} in hold, enough in ${into}`, isEnough: true }
 })
 const asks = computed(() => job.asksReason('joint-prepared', body.value))

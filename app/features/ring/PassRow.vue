@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import type { PassStand } from '#core'
-import { inUnits } from '../../ui/in-units'
+import { torqueInUnits as torque } from '../../ui/in-units'
 
 /** The passes of a joint side by side: what is done, what is being pulled, what comes. */
 const { passes, at, isDone } = defineProps<{ passes: readonly PassStand[], at: number, isDone: boolean }>()
-const torque = (newtonmetres: number) => inUnits(newtonmetres, 'torque', newtonmetres < 20 ? 1 : 0)
 const isNow = (pass: PassStand) => !isDone && pass.index === at
 </script>
 

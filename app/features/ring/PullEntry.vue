@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { boltNumber, TIGHTENING_TOOLS, tighteningFactorOf, toDigits, type TighteningTool } from '#core'
-import { inUnits } from '../../ui/in-units'
+import { boltNumber, capital, scatterOf, TIGHTENING_TOOLS } from '#core'
+import { torqueInUnits as torque } from '../../ui/in-units'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import { laterComponent } from '../../ui/later'
 import ReasonForm from '../../ui/ReasonForm.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
+import { TOOL_WORDS } from '../../ui/tightening-words'
 import type { Tightening } from './use-tightening'
 
 const WrenchExtension = laterComponent(() => import('./WrenchExtension.vue'))
@@ -13,10 +14,6 @@ const WrenchExtension = laterComponent(() => import('./WrenchExtension.vue'))
 /** One bolt, or the whole pass: with what, and what it showed. */
 const { work } = defineProps<{ work: Tightening }>()
 const { plan, pass, hand, tool, tag, offered, faults, typed, understood, asking, pull, verdict, wholeNm, finish } = work
-const torque = (newtonmetres: number) => inUnits(toDigits(newtonmetres, 4), 'torque', newtonmetres < 20 ? 1 : 0)
-const TOOL_WORDS: Record<TighteningTool, string> = {
-  'wrench': 'torque wrench', 'angle': 'angle gauge', 'tensioner': 'tensioner', 'impact': 'impact', 'by feel': 'by feel',
-}
 const tools = TIGHTENING_TOOLS.map(value => ({ value, label: TOOL_WORDS[value] }))
 const withOthers = ref(false)
 const wrenches = computed(() => {
@@ -24,11 +21,10 @@ const wrenches = computed(() => {
   const shown = [...likely, ...others.filter(one => withOthers.value || one.tag === tag.value)]
   return [{ value: '', label: 'wrench without a tag' }, ...shown.map(one => ({ value: one.tag, label: `${one.tag} · ${one.name}` }))]
 })
-/** What does not measure says how far its preloads lie apart. */
+/** What measures nothing says how far its preloads lie apart. */
 const scatter = computed(() => {
-  if (tool.value !== 'impact' && tool.value !== 'by feel') return null
-  const [from, to] = tighteningFactorOf(tool.value)
-  return `The tightest bolt may then hold ${from === to ? from : `${from} to ${to}`} times what the loosest holds.`
+  const said = scatterOf(tool.value)
+  return said && `${capital(said)}.`
 })
 const VERDICTS = { under: '▽ UNDER', in: '● IN', over: '◆ OVER' } as const
 const last = computed(() => {

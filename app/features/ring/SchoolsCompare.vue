@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref, toRaw, watch } from 'vue'
 import { refusedPattern, TIGHTENING_PATTERNS, type GasketKind, type School, type TighteningPlan } from '#core'
 import { ChartPlot, limitLine, valueAxis, type DrawChart } from '../../ui/charts/chart-option'
-import { PATTERN_WORDS } from '../../ui/pattern-words'
+import { PATTERN_WORDS } from '../../ui/tightening-words'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import { sentenceOf } from '../../net/api'
 import { askWorker } from '../../workers/ask-worker'
@@ -13,14 +13,14 @@ const gasket = ref<GasketKind>('soft')
 const schools = ref<School[]>()
 const problem = ref('')
 const input = computed(() => ({
-  layout: plan.joint.layout!, thread: plan.joint.thread, torqueNm: plan.targetNm, lubricant: plan.lubricant ?? 'oil',
+  layout: toRaw(plan.joint.layout!), thread: plan.joint.thread, torqueNm: plan.targetNm, lubricant: plan.lubricant ?? 'oil',
   passes: plan.passes.map(pass => pass.share), gasket: gasket.value, secondsPerPull: 15,
   patterns: TIGHTENING_PATTERNS.filter(pattern => !refusedPattern(plan.joint.layout!, pattern)),
 }))
 watch(input, async (asked) => {
   problem.value = ''
   try {
-    const answer = await askWorker('compareSchools', JSON.parse(JSON.stringify(asked)) as typeof asked)
+    const answer = await askWorker('compareSchools', asked)
     if (asked === input.value) schools.value = answer
   } catch (error) {
     problem.value = sentenceOf(error)
@@ -30,8 +30,10 @@ const percent = (share: number) => `${Math.round(share * 100)} %`
 const bars = (school: School): DrawChart => colour => ({
   tooltip: { trigger: 'axis', valueFormatter: (share: number) => percent(share) },
   grid: { left: 40, right: 8, top: 10, bottom: 20 },
-  xAxis: { type: 'category', data: school.finalShares.map((_, i) => String(plan.order.indexOf(i) + 1)), axisTick: { show: false }, axisLabel: { color: colour('slate'), fontSize: 11 } },
-  yAxis: { ...valueAxis(colour, true), min: 0, max: 1.4, interval: 0.5, axisLabel: { color: colour('slate'), formatter: (share: number) => percent(share) } },
+  xAxis: { type: 'category', data: school.finalShares.map((_, i) => String(plan.order.indexOf(i) + 1)), axisTick: { show: false },
+    axisLabel: { color: colour('slate'), fontSize: 11 } },
+  yAxis: { ...valueAxis(colour, true), min: 0, max: 1.4, interval: 0.5,
+    axisLabel: { color: colour('slate'), formatter: (share: number) => percent(share) } },
   series: [{
     type: 'bar', data: school.finalShares, itemStyle: { color: colour(school.pattern === plan.joint.pattern ? 'prussian' : 'hatch') },
     markLine: { silent: true, symbol: 'none', data: [limitLine(colour, 1, '', 'brass')] },

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { boltNumber, tighteningCare, type Step } from '#core'
+import { boltNumber, closesToRing, tighteningCare, type Step } from '#core'
 import { useBench } from '../../job/use-bench'
 import SecondPerson from '../../job/SecondPerson.vue'
-import { inUnits } from '../../ui/in-units'
+import { torqueInUnits as torque } from '../../ui/in-units'
 import { laterComponent } from '../../ui/later'
-import { PATTERN_WORDS } from '../../ui/pattern-words'
+import { PATTERN_WORDS } from '../../ui/tightening-words'
 import JointReady from './JointReady.vue'
 import PassRow from './PassRow.vue'
 import PullEntry from './PullEntry.vue'
@@ -21,7 +21,6 @@ const { job } = bench
 const work = useTightening(bench, () => step)
 const { stand, plan, need, pass, isPulling, hand, setAt, drawn, picked } = work
 const joint = computed(() => plan.value.joint)
-const torque = (newtonmetres: number) => inUnits(newtonmetres, 'torque', newtonmetres < 20 ? 1 : 0)
 const care = computed(() => tighteningCare(plan.value))
 /** Settling is told in the last round, of the bolt in hand, and also after it: a witness line that no longer meets. */
 const mayMove = computed(() => bench.mayWork.value && !job.state.done[step.key] && pass.value.isFinalRound)
@@ -30,7 +29,7 @@ const movedHere = computed(() => job.state.boltsMoved.filter(moved => moved.step
 const isWide = computed(() => joint.value.layout!.kind === 'rectangle' && joint.value.layout!.long > joint.value.layout!.short * 1.5)
 const changing = ref(false)
 const comparing = ref(false)
-const canCompare = computed(() => plan.value.bolts > 3 && ['circle', 'rectangle'].includes(joint.value.layout!.kind))
+const canCompare = computed(() => plan.value.bolts > 3 && closesToRing(joint.value.layout!))
 const tellMoved = () => {
   const bolt = picked.value ?? hand.value ?? setAt.value * plan.value.bolts
   job.act('bolt-moved', { step: step.key, pass: pass.value.index, bolt })

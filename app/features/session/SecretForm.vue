@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { callApi } from '../../net/api'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import FormField from './FormField.vue'
-import { useSubmit } from './use-submit'
+import { useSubmit } from '../../net/use-submit'
 
 const { kind } = defineProps<{ kind: 'password' | 'pin' }>()
 const emit = defineEmits<{ changed: [] }>()

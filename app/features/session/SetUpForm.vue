@@ -4,7 +4,7 @@ import { callApi } from '../../net/api'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import FormField from './FormField.vue'
 import { useSessionStore } from '../../net/session-store'
-import { useSubmit } from './use-submit'
+import { useSubmit } from '../../net/use-submit'
 
 /** The first admin of an empty installation. */
 const session = useSessionStore()

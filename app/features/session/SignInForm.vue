@@ -3,7 +3,7 @@ import { ref } from 'vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import FormField from './FormField.vue'
 import { useSessionStore } from '../../net/session-store'
-import { useSubmit } from './use-submit'
+import { useSubmit } from '../../net/use-submit'
 
 const session = useSessionStore()
 const route = useRoute()

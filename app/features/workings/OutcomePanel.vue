@@ -14,7 +14,8 @@ import ZonesDrawing from './drawings/ZonesDrawing.vue'
 import { showResult } from './show-result'
 
 const { outcome, system } = defineProps<{ outcome: Outcome, system: UnitSystem }>()
-const OWN_DRAWINGS = { zones: ZonesDrawing, histogram: HistogramDrawing, bearing: BearingDrawing, ring: OrderDrawing, forces: ForcesDrawing }
+const OWN_DRAWINGS = { zones: ZonesDrawing, histogram: HistogramDrawing, bearing: BearingDrawing, ring: OrderDrawing,
+  forces: ForcesDrawing }
 </script>
 
 <template>

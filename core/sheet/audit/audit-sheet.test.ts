@@ -32,7 +32,8 @@ describe('the preload of a joint', () => {
     ['too much for the bolt', { thread: 'M16', torqueNm: { aim: 195 } }, ['wrong torqueNm']],
     ['the same on a stronger bolt', { thread: 'M16', torqueNm: { aim: 195 }, propertyClass: '10.9' }, []],
     ['hardly anything', { thread: 'M36', torqueNm: { aim: 240 } }, ['doubtful torqueNm']],
-    ['a bolt that its nut does not hold', { thread: 'M16', torqueNm: { aim: 195 }, propertyClass: '10.9', nutClass: '5' }, ['wrong torqueNm']],
+    ['a bolt that its nut does not hold', { thread: 'M16', torqueNm: { aim: 195 }, propertyClass: '10.9', nutClass: '5' },
+      ['wrong torqueNm']],
     ['threads too short in iron', { thread: 'M16', torqueNm: { aim: 140 }, into: 'iron', engagementMm: 14 }, ['wrong torqueNm']],
     ['long enough', { thread: 'M16', torqueNm: { aim: 140 }, into: 'iron', engagementMm: 28 }, []],
     ['a taper nut, which is judged by its drive-up', { thread: 'M80x2', torqueNm: { aim: 1150 }, purpose: 'drive' }, []],
@@ -124,7 +125,8 @@ describe.each<[string, [string, (sheet: Sheet) => unknown, string[]][]]>([
   ]],
   ['one-journal', [
     ['two ends and a taper', (sheet) => { seat(sheet).stations = ['drive end', 'non-drive end'] }, ['seat-de']],
-    ['two ends without one', (sheet) => { Object.assign(seat(sheet), { stations: ['drive end', 'non-drive end'], taperMm: undefined }) }, []],
+    ['two ends without one', (sheet) => { Object.assign(seat(sheet), { stations: ['drive end', 'non-drive end'], taperMm: undefined }) },
+      []],
   ]],
   ['instrument-range', [
     ['a caliper that is too short', (sheet) => { seat(sheet).instrument = 'caliper 50 mm' }, ['seat-de']],
@@ -148,7 +150,8 @@ describe.each<[string, [string, (sheet: Sheet) => unknown, string[]][]]>([
     }, ['run']],
   ]],
   ['closed-valve', [
-    ['for as long as it likes', (sheet) => { Object.assign(at('run')(sheet), { why: 'Run against the closed valve.', cautions: [] }) }, ['run']],
+    ['for as long as it likes', (sheet) => { Object.assign(at('run')(sheet), { why: 'Run against the closed valve.', cautions: [] }) },
+      ['run']],
     ['for a stated time, then opened', (sheet) => {
       Object.assign(at('run')(sheet), { why: 'Against the closed valve for 20 seconds, then open it.', cautions: [] })
     }, []],
@@ -164,7 +167,8 @@ describe.each<[string, [string, (sheet: Sheet) => unknown, string[]][]]>([
     }, ['ring-clearance-found', 'ring-clearance-left']],
   ]],
   ['part-touched', [
-    ['a bolt that nobody touches', (sheet) => { sheet.parts.push({ key: 'spare', name: 'Spare bolt', count: 1, kind: 'fastener' }) }, ['spare']],
+    ['a bolt that nobody touches', (sheet) => { sheet.parts.push({ key: 'spare', name: 'Spare bolt', count: 1, kind: 'fastener' }) },
+      ['spare']],
     ['a casing that stays', (sheet) => { sheet.parts.push({ key: 'spare', name: 'Base', count: 1, kind: 'housing' }) }, []],
   ]],
   ['guards-on', [

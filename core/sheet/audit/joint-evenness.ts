@@ -1,6 +1,6 @@
 import { DomainError } from '../../domain-error'
-import { boltCount, compareSchools, passPlan } from '../../fastening'
-import { isSnugAt } from '../joint-torque'
+import { boltCount, closesToRing, compareSchools, passPlan } from '../../fastening'
+import { isSnugAt, passesOf, patternOf } from '../joint-torque'
 import type { Joint } from '../schema'
 import { jointOf, partOf } from '../sheet-index'
 import type { Found, Rule } from './finding'
@@ -9,14 +9,17 @@ import type { Found, Rule } from './finding'
 const LEAST_SHARE = 0.8
 
 /** What the loosest bolt keeps when the joint is pulled as its sheet says; undefined where that cannot be simulated. */
-function leastShare({ layout, thread, torqueNm: { aim: torqueNm }, lubricant, passes, pattern = 'crosswise' }: Joint): number | undefined {
+function leastShare(joint: Joint): number | undefined {
+  const { layout, thread, torqueNm: { aim: torqueNm }, lubricant } = joint
+  const passes = passesOf(joint)
   // Rising passes and a round that goes on while a bolt still moves: more nobody can ask of a sheet.
-  if (passes?.finalRound && (passes.shares?.length ?? 1) > 1) return undefined
-  if (!layout || boltCount(layout) < 4 || (layout.kind !== 'circle' && layout.kind !== 'rectangle')) return undefined
+  if (passes.finalRound && passes.shares.length > 1) return undefined
+  if (!layout || boltCount(layout) < 4 || !closesToRing(layout)) return undefined
   try {
-    const shares = passPlan({ torqueNm, shares: passes?.shares ?? [1], finalRound: passes?.finalRound }).map(({ share }) => share)
+    const shares = passPlan({ torqueNm, ...passes }).map(({ share }) => share)
     return compareSchools({
-      layout, thread, torqueNm, lubricant: lubricant.kind ?? 'oil', passes: shares, patterns: [pattern], gasket: 'soft', secondsPerPull: 1,
+      layout, thread, torqueNm, lubricant: lubricant.kind ?? 'oil', passes: shares, patterns: [patternOf(joint)], gasket: 'soft',
+      secondsPerPull: 1,
     })[0]!.least
   } catch (error) {
     // A thread that there is not, or a pattern without sense, is told by its own rule.

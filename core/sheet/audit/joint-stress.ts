@@ -8,7 +8,8 @@ const percent = (share: number) => `${Math.round(share * 100)} %`
 function stressOf(joint: Joint): Found[] {
   const at = { list: 'joints' as const, key: joint.key }
   const { name, thread, propertyClass, torqueNm: { aim: torqueNm }, nutClass, into, engagementMm } = joint
-  if (!propertyClass) return [{ ...at, field: 'propertyClass', severity: 'thin', sentence: `${name}: no class, so nobody can check its torque.` }]
+  if (!propertyClass)
+    return [{ ...at, field: 'propertyClass', severity: 'thin', sentence: `${name}: no class, so nobody can check its torque.` }]
   // Two factors are enough to judge a sheet: dry, and whatever wets the thread. A slipperier paste is the maker's to say.
   const lubricant = joint.lubricant.kind === 'dry' ? 'dry' : 'oil'
   try {

@@ -34,10 +34,12 @@ const read = (sheet: Sheet, stage: string, where: (position: Position) => unknow
 
 const FAULTS: Readonly<Record<string, Fault>> = {
   'a torque for the next larger bolt': {
-    rule: 'joint-stress', spoil: (sheet, draw) => change(draw(joints(sheet)), ({ torqueNm }) => { torqueNm.aim *= 2.2; delete torqueNm.to }),
+    rule: 'joint-stress',
+    spoil: (sheet, draw) => change(draw(joints(sheet)), ({ torqueNm }) => { torqueNm.aim *= 2.2; delete torqueNm.to }),
   },
   'a torque with its decimal point slipped': {
-    rule: 'joint-stress', spoil: (sheet, draw) => change(draw(joints(sheet)), ({ torqueNm }) => { torqueNm.aim /= 10; delete torqueNm.from }),
+    rule: 'joint-stress',
+    spoil: (sheet, draw) => change(draw(joints(sheet)), ({ torqueNm }) => { torqueNm.aim /= 10; delete torqueNm.from }),
   },
   'a gasket pulled in one pass': {
     rule: 'joint-evenness', spoil: (sheet, draw) => {
@@ -62,7 +64,8 @@ const FAULTS: Readonly<Record<string, Fault>> = {
   },
   'a wrench that does not reach': {
     rule: 'torque-tool',
-    spoil: (sheet, draw) => change(draw(steps(sheet, ({ tightens }) => tightens)), (step) => { step.tools = ['torque wrench 900–1000 N·m'] }),
+    spoil: (sheet, draw) => change(draw(steps(sheet, ({ tightens }) => tightens)),
+      (step) => { step.tools = ['torque wrench 900–1000 N·m'] }),
   },
   'no tool for the torque': {
     rule: 'torque-tool',
@@ -84,7 +87,8 @@ const FAULTS: Readonly<Record<string, Fault>> = {
   'screws of another thread': {
     rule: 'fastener-thread',
     spoil: (sheet, draw) => change(
-      draw(joints(sheet, ({ fastener }) => /\bM\d/.test(sheet.parts.find(({ key }) => key === fastener)!.name))), (joint) => { joint.thread = 'M39' },
+      draw(joints(sheet, ({ fastener }) => /\bM\d/.test(sheet.parts.find(({ key }) => key === fastener)!.name))),
+      (joint) => { joint.thread = 'M39' },
     ),
   },
   'limits beside their class': {
@@ -203,7 +207,8 @@ const FAULTS: Readonly<Record<string, Fault>> = {
   },
   'a run while it is locked': {
     rule: 'state-needed',
-    spoil: (sheet, draw) => change(draw(steps(sheet, ({ state }) => state?.makes === 'powered')), (step) => { step.state!.makes = 'locked off' }),
+    spoil: (sheet, draw) => change(draw(steps(sheet, ({ state }) => state?.makes === 'powered')),
+      (step) => { step.state!.makes = 'locked off' }),
   },
   'hands in while it is powered': {
     rule: 'state-needed',
@@ -214,7 +219,8 @@ const FAULTS: Readonly<Record<string, Fault>> = {
   },
   'a release that waits for nothing': {
     rule: 'state-order',
-    spoil: (sheet, draw) => change(draw(steps(sheet, ({ state }) => state?.makes === 'powered')), (step) => { step.after = [sheet.steps[0]!.key] }),
+    spoil: (sheet, draw) => change(draw(steps(sheet, ({ state }) => state?.makes === 'powered')),
+      (step) => { step.after = [sheet.steps[0]!.key] }),
   },
   'turning what is blocked': {
     rule: 'turning-blocked',
@@ -305,7 +311,8 @@ const FAULTS: Readonly<Record<string, Fault>> = {
   },
   'a release by one alone': {
     rule: 'release-and-return',
-    spoil: (sheet, draw) => change(draw(steps(sheet, ({ state, hold }) => state?.makes === 'powered' && hold)), (step) => { delete step.hold }),
+    spoil: (sheet, draw) => change(draw(steps(sheet, ({ state, hold }) => state?.makes === 'powered' && hold)),
+      (step) => { delete step.hold }),
   },
   'a way that nothing closes': {
     rule: 'way-closed',

@@ -5,7 +5,12 @@ import { inUnits } from '../../../ui/in-units'
 import { jointFacts } from './joint-facts'
 
 /** `bags`: those that hold what the step puts back. */
-const { step, joint } = defineProps<{ step: Step, moves: readonly { part: Part, count: number }[], bags: ReadonlySet<string>, joint: Joint | undefined }>()
+const { step, joint } = defineProps<{
+  step: Step
+  moves: readonly { part: Part, count: number }[]
+  bags: ReadonlySet<string>
+  joint: Joint | undefined
+}>()
 
 /** To the tenth below ten newton metres. */
 const torqueOf = (newtonmetres: number) => inUnits(newtonmetres, 'torque', newtonmetres < 10 ? 1 : 0)

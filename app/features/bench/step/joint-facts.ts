@@ -1,5 +1,5 @@
 import { isSnugAt, type Joint, type Step } from '#core'
-import { PATTERN_WORDS } from '../../../ui/pattern-words'
+import { PATTERN_WORDS } from '../../../ui/tightening-words'
 
 /** How a joint is tightened at a step, in the words of the bench; what its sheet has as prose stands for what the prose says. */
 export function jointFacts(joint: Joint, step: Step, torque: (newtonmetres: number) => string): string[] {

@@ -1,5 +1,5 @@
 import { describe, expect, it, vi } from 'vitest'
-import { operatingClearance, simulateTightening, type OperatingClearanceInput, type TighteningModel } from '#core'
+import { operatingClearance, passesForEvenness, simulateTightening } from '#core'
 import { demoDocuments } from '../../../../tests/support/demo-sheet'
 import type { Calculator, Outcome } from '../calculator'
 import { showResult } from '../show-result'
@@ -7,9 +7,7 @@ import { CALCULATOR_GROUPS, calculatorOf } from '.'
 
 // The worker is a browser's; the work in it is the core's.
 vi.mock('../../../workers/ask-worker', () => ({
-  askWorker: (task: string, input: unknown) => Promise.resolve(task === 'simulateTightening'
-    ? simulateTightening(input as TighteningModel)
-    : operatingClearance(input as OperatingClearanceInput)),
+  askWorker: (task: string, input: never) => Promise.resolve({ operatingClearance, passesForEvenness, simulateTightening }[task]!(input)),
 }))
 
 const all = CALCULATOR_GROUPS.flatMap(group => group.calculators)
@@ -63,7 +61,8 @@ describe('what is typed is what is worked out', () => {
     ['thread', { thread: 'M12', class: '8.8' }, { 'Proof load': '48.87 kN', 'Stress area': '84.3 mm²' }],
     ['torque-preload', { asks: 'preload', thread: 'M12', preload: '40', rubs: 'own' }, { 'Nut factor': '0.161' }],
     ['target', { thread: 'M6', torque: '85', lubricant: 'oil' }, { 'The torque': 'cannot be meant so' }],
-    ['order', { lies: 'circle', bolts: '8', torque: '90' }, { 'Places from the index, in turn': '1 – 5 – 3 – 7 – 2 – 6 – 4 – 8', 'Pass 1': '27.0 N·m', 'Round': '90.0 N·m' }],
+    ['order', { lies: 'circle', bolts: '8', torque: '90' },
+      { 'Places from the index, in turn': '1 – 5 – 3 – 7 – 2 – 6 – 4 – 8', 'Pass 1': '27.0 N·m', 'Round': '90.0 N·m' }],
     ['wrench', { torque: '100', wrench: '400', extension: '100' }, { 'Set it to': '80.0 N·m' }],
     ['locks', { what: 'castle' }, { 'On by': '40°' }],
     ['locks', { what: 'witness', thread: 'M16' }, { 'Along the bolt': '−33 µm' }],

@@ -1,10 +1,10 @@
 import {
-  castleNutTurn, checkTarget, engagement, frictionOf, LUBRICANTS, passesForEvenness, passPlan, preloadForTorque, preloadRange,
+  castleNutTurn, checkTarget, engagement, frictionOf, LUBRICANTS, passPlan, preloadForTorque, preloadRange,
   PROPERTY_CLASSES, propertyClass, slackeningOrder, tabAlignment, threadSize, tighteningOrder, TIGHTENING_PATTERNS,
   torqueForPreload, turnOfNut, usualFlange, witnessAngle, wrenchSetting, type BoltLayout, type GasketKind, type TargetVerdict,
-  type TighteningTool, type Verdict, type WorkingLine,
+  type Verdict, type WorkingLine,
 } from '#core'
-import { PATTERN_WORDS } from '../../../ui/pattern-words'
+import { PATTERN_WORDS, TOOL_WORDS } from '../../../ui/tightening-words'
 import { askWorker } from '../../../workers/ask-worker'
 import { calculator, type Result } from '../calculator'
 import { checked, choice, numbers, optional, plain, quantity, word, type Values } from '../fields'
@@ -25,11 +25,9 @@ const line = (label: string, formula: string, substituted: string, result: strin
   ({ label, formula, substituted, result, source })
 const of = (field: string, ...values: string[]) => (texts: Readonly<Record<string, string>>) => values.includes(texts[field] ?? '')
 
-const TOOLS: Record<TighteningTool, string> = {
-  'wrench': 'torque wrench', 'angle': 'angle gauge', 'tensioner': 'tensioner', 'impact': 'impact', 'by feel': 'by feel',
-}
 const TARGETS: Record<TargetVerdict, readonly [string, Verdict]> = {
-  fits: ['it fits', 'in'], low: ['low for such a bolt', 'doubtful'], high: ['high for such a bolt', 'doubtful'], absurd: ['cannot be meant so', 'out'],
+  fits: ['it fits', 'in'], low: ['low for such a bolt', 'doubtful'], high: ['high for such a bolt', 'doubtful'],
+  absurd: ['cannot be meant so', 'out'],
 }
 
 const layoutFields = {
@@ -61,8 +59,10 @@ export const tighteningCalculators = [
           ...note ? [{ label: 'But', word: note }] : [],
         ],
         working: [
-          line('Stress area', 'π/4 ((d₂ + d₃)/2)²', `${size.pitchDiameterMm.toFixed(3)}, ${size.minorDiameterMm.toFixed(3)} mm`, `${size.stressAreaMm2.toFixed(1)} mm²`, 'ISO 898-1, 9.1.6; ASME B1.1'),
-          line('Proof load', 'S_p A_s', `${proofMPa} MPa × ${size.stressAreaMm2.toFixed(1)} mm²`, `${(proofN / 1000).toFixed(2)} kN`, source),
+          line('Stress area', 'π/4 ((d₂ + d₃)/2)²', `${size.pitchDiameterMm.toFixed(3)}, ${size.minorDiameterMm.toFixed(3)} mm`,
+            `${size.stressAreaMm2.toFixed(1)} mm²`, 'ISO 898-1, 9.1.6; ASME B1.1'),
+          line('Proof load', 'S_p A_s', `${proofMPa} MPa × ${size.stressAreaMm2.toFixed(1)} mm²`, `${(proofN / 1000).toFixed(2)} kN`,
+            source),
         ],
       }
     },
@@ -82,7 +82,7 @@ export const tighteningCalculators = [
       inThread: plain('In the thread', '0.12', { when: of('rubs', 'own') }),
       atHead: plain('Under the head', '0.12', { when: of('rubs', 'own') }),
       factor: plain('Nut factor', '0.15', { when: of('rubs', 'factor') }),
-      tool: choice('Tightened with', TOOLS),
+      tool: choice('Tightened with', TOOL_WORDS),
     },
     blames: {},
     compute(v) {
@@ -102,8 +102,10 @@ export const tighteningCalculators = [
       return {
         results: [
           v.asks === 'torque' ? kilonewtons('Preload', found.preloadN, true) : newtonmetres('Torque', found.torqueNm, true),
-          { label: 'Of its proof load', value: share * 100, kind: 'share', decimals: 0, main: true, verdict: share > 1.2 ? 'out' : share > 0.85 || share < 0.15 ? 'doubtful' : 'in' },
-          { label: `Scattered by the ${TOOLS[v.tool]}`, from: range.lowN * scale, to: range.highN * scale, kind: 'force', unit: 'kN', decimals: 1 },
+          { label: 'Of its proof load', value: share * 100, kind: 'share', decimals: 0, main: true,
+            verdict: share > 1.2 ? 'out' : share > 0.85 || share < 0.15 ? 'doubtful' : 'in' },
+          { label: `Scattered by the ${TOOL_WORDS[v.tool]}`, from: range.lowN * scale, to: range.highN * scale, kind: 'force', unit: 'kN',
+            decimals: 1 },
           newtonmetres('Into stretch', found.pitchNm),
           ...found.threadNm === null ? [] : [newtonmetres('Lost in the thread', found.threadNm)],
           ...found.headNm === null ? [] : [newtonmetres('Lost under the head', found.headNm)],
@@ -139,8 +141,10 @@ export const tighteningCalculators = [
           ...reasons.map((reason, i): Result => ({ label: i === 0 ? 'Look' : '', word: reason })),
         ],
         working: [
-          line('Mean preload', 'T / (K d)', `${v.torque} N·m / (${nutFactor} × ${threadSize(v.thread).nominalMm.toFixed(2)} mm)`, `${(preloadN / 1000).toFixed(2)} kN`, 'general practice (nut factor)'),
-          line('Share', 'F / (S_p A_s)', `weakest: ${governedBy}`, `${(Math.min(shareOfProof, 99) * 100).toFixed(0)} %`, 'ISO 898-1, ISO 898-2; 15 to 85 % is usual'),
+          line('Mean preload', 'T / (K d)', `${v.torque} N·m / (${nutFactor} × ${threadSize(v.thread).nominalMm.toFixed(2)} mm)`,
+            `${(preloadN / 1000).toFixed(2)} kN`, 'general practice (nut factor)'),
+          line('Share', 'F / (S_p A_s)', `weakest: ${governedBy}`, `${(Math.min(shareOfProof, 99) * 100).toFixed(0)} %`,
+            'ISO 898-1, ISO 898-2; 15 to 85 % is usual'),
         ],
         caution: MANUAL,
       }
@@ -170,7 +174,8 @@ export const tighteningCalculators = [
           ...passes.map(({ isFinalRound, torqueNm }, i) => newtonmetres(isFinalRound ? 'Round' : `Pass ${i + 1}`, torqueNm)),
           { label: 'Let go, a quarter turn first', word: places(out!.order) },
         ],
-        working: [line('Places', 'counted clockwise from the index on top', `${order.length} bolts, ${PATTERN_WORDS[v.pattern]}`, places(order), 'general practice')],
+        working: [line('Places', 'counted clockwise from the index on top', `${order.length} bolts, ${PATTERN_WORDS[v.pattern]}`,
+          places(order), 'general practice')],
         drawing: { kind: 'ring', layout, order },
         caution: 'Let go only when the pressure is proved zero. Stand aside; nuts stay on by three threads until the joint is seen open.',
       }
@@ -199,8 +204,11 @@ export const tighteningCalculators = [
         order: tighteningOrder({ layout: { kind: 'circle', bolts: v.bolts }, pattern: v.pattern }),
         ...v.pattern === 'evenTurns' ? { pattern: v.pattern } : {},
       }
-      const found = await askWorker('simulateTightening', { ...model, passes: v.shares, friction: { scatter: v.scatter, draws: 500, seed: 1 } })
-      const { passes, spread, isReached } = passesForEvenness({ ...model, spread: v.spread })
+      const friction = { scatter: v.scatter, draws: 500, seed: 1 }
+      const [found, { passes, spread, isReached }] = await Promise.all([
+        askWorker('simulateTightening', { ...model, passes: v.shares, friction }),
+        askWorker('passesForEvenness', { ...model, spread: v.spread }),
+      ])
       const drawn = found.quantiles
       return {
         results: [
@@ -208,10 +216,13 @@ export const tighteningCalculators = [
           ...drawn ? [{ label: 'Loosest, nine of ten above', value: drawn.minN.low, kind: 'force', unit: 'kN', decimals: 1 } as const] : [],
           kilonewtons('Standard deviation', found.stdN),
           { label: 'How crooked it lies', value: found.tiltUm / 1000, kind: 'length', unit: 'µm', decimals: 1 },
-          { label: `Passes for a spread of ${Math.round(v.spread * 100)} %`, word: `${passes.map(share => Math.round(share * 100)).join(', ')} %${isReached ? '' : `: reaches ${Math.round(spread * 100)} % only`}` },
+          { label: `Passes for a spread of ${Math.round(v.spread * 100)} %`,
+            word: `${passes.map(share => Math.round(share * 100)).join(', ')} %${isReached ? '' : `: reaches ${Math.round(spread * 100)} % only`}` },
         ],
         working: [
-          line('Flange', 'EI w⁗ + k w = Σ F δ', `R ${model.radiusMm.toFixed(0)} mm, EI ${(usual.flange.flexuralRigidityNmm2 / 1e9).toFixed(2)}·10⁹ N·mm², k ${usual.gasket.foundationNPerMm2.toFixed(0)} N/mm²`, `${(found.minN / 1000).toFixed(1)} … ${(found.maxN / 1000).toFixed(1)} kN`, 'beam on an elastic foundation (Hetényi)'),
+          line('Flange', 'EI w⁗ + k w = Σ F δ',
+            `R ${model.radiusMm.toFixed(0)} mm, EI ${(usual.flange.flexuralRigidityNmm2 / 1e9).toFixed(2)}·10⁹ N·mm², k ${usual.gasket.foundationNPerMm2.toFixed(0)} N/mm²`,
+            `${(found.minN / 1000).toFixed(1)} … ${(found.maxN / 1000).toFixed(1)} kN`, 'beam on an elastic foundation (Hetényi)'),
           line('Bolt', 'E A / l', v.thread, `${(usual.bolt.stiffnessNPerMm / 1000).toFixed(0)} kN/mm`, 'usual proportions of a flange'),
         ],
         drawing: { kind: 'forces', finalN: found.finalN, targetN: v.target * 1000, quantiles: drawn?.finalN ?? [] },
@@ -240,7 +251,8 @@ export const tighteningCalculators = [
     title: 'Locks',
     about: 'Castle nut, tab washer, witness line, turn of the nut, threads in hold.',
     fields: {
-      what: choice('Which', { castle: 'castle nut and pin', tab: 'tab washer and nut', witness: 'witness line', turn: 'turn of the nut', hold: 'threads in hold' }),
+      what: choice('Which',
+        { castle: 'castle nut and pin', tab: 'tab washer and nut', witness: 'witness line', turn: 'turn of the nut', hold: 'threads in hold' }),
       thread: thread(),
       slots: plain('Slots of the nut', '6', { when: of('what', 'castle', 'tab') }),
       tabs: plain('Tabs of the washer', '17', { when: of('what', 'tab') }),
@@ -261,10 +273,13 @@ export const tighteningCalculators = [
           const found = castleNutTurn({ slots: v.slots, pastDeg: v.past, lowerNm: v.lower, upperNm: v.upper, risesNmPerDeg: v.rises })
           return {
             results: [
-              { label: 'On by', value: found.turnDeg, kind: 'angle', decimals: 0, main: true, verdict: found.verdict === 'fits' ? 'in' : found.verdict === 'feel' ? 'doubtful' : 'out' },
-              { label: 'So', word: found.sentence, main: true }, ...found.torqueNm === null ? [] : [newtonmetres('Torque there', found.torqueNm)],
+              { label: 'On by', value: found.turnDeg, kind: 'angle', decimals: 0, main: true,
+                verdict: found.verdict === 'fits' ? 'in' : found.verdict === 'feel' ? 'doubtful' : 'out' },
+              { label: 'So', word: found.sentence, main: true },
+              ...found.torqueNm === null ? [] : [newtonmetres('Torque there', found.torqueNm)],
             ],
-            working: [line('Next slot', '360° / slots − how far it is past', `360° / ${v.slots}, ${v.past}°`, `${found.turnDeg.toFixed(0)}°`, 'geometry')],
+            working: [line('Next slot', '360° / slots − how far it is past', `360° / ${v.slots}, ${v.past}°`,
+              `${found.turnDeg.toFixed(0)}°`, 'geometry')],
             caution: 'Never back for a pin. A new pin, bent over.',
           }
         }
@@ -272,10 +287,12 @@ export const tighteningCalculators = [
           const found = tabAlignment({ tabs: v.tabs, slots: v.slots, pastDeg: v.past, pitchMm })
           return {
             results: [
-              { label: 'On by', value: found.turnDeg, kind: 'angle', decimals: 1, main: true }, { label: 'Meet', word: `tab ${found.tab} and slot ${found.slot}`, main: true },
+              { label: 'On by', value: found.turnDeg, kind: 'angle', decimals: 1, main: true },
+              { label: 'Meet', word: `tab ${found.tab} and slot ${found.slot}`, main: true },
               millimetres('Along the shaft', found.alongMm!),
             ],
-            working: [line('First pair that meets', 'tab · 360°/tabs − slot · 360°/slots', `${v.tabs} tabs, ${v.slots} slots, ${v.past}° past`, `${found.turnDeg.toFixed(1)}°`, 'geometry: a vernier')],
+            working: [line('First pair that meets', 'tab · 360°/tabs − slot · 360°/slots',
+              `${v.tabs} tabs, ${v.slots} slots, ${v.past}° past`, `${found.turnDeg.toFixed(1)}°`, 'geometry: a vernier')],
             caution: 'A new washer; a tab is bent once.',
           }
         }
@@ -287,24 +304,31 @@ export const tighteningCalculators = [
               { label: 'Along the bolt', value: alongUm / 1000, kind: 'length', unit: 'µm', decimals: 0, signed: true, main: true },
               { label: 'Change of clamp, at most', value: clampN!, kind: 'force', unit: 'kN', decimals: 1, signed: true, main: true },
             ],
-            working: [line('Way', 'P · angle / 360°', `${pitchMm} mm × ${v.off}° / 360°`, `${alongUm.toFixed(0)} µm`, 'geometry'), line('Clamp', 'c s, the parts taken as rigid', `${(stiffness / 1000).toFixed(0)} kN/mm`, `${(clampN! / 1000).toFixed(1)} kN`, 'Hooke')],
+            working: [line('Way', 'P · angle / 360°', `${pitchMm} mm × ${v.off}° / 360°`, `${alongUm.toFixed(0)} µm`, 'geometry'),
+              line('Clamp', 'c s, the parts taken as rigid', `${(stiffness / 1000).toFixed(0)} kN/mm`, `${(clampN! / 1000).toFixed(1)} kN`, 'Hooke')],
           }
         }
         case 'turn': {
           const found = turnOfNut({ thread: v.thread, preloadN: v.preload * 1000, gripMm: v.grip })
           return {
-            results: [{ label: 'From snug on by, at least', value: found.turnDeg, kind: 'angle', decimals: 0, main: true }, millimetres('Stretch', found.stretchMm)],
-            working: [line('Turn', '360° F / (c P)', `${v.preload} kN / (${(found.boltStiffnessNPerMm / 1000).toFixed(0)} kN/mm × ${pitchMm} mm)`, `${found.turnDeg.toFixed(0)}°`, 'Hooke; VDI 2230-1, 5.1.1')],
+            results: [{ label: 'From snug on by, at least', value: found.turnDeg, kind: 'angle', decimals: 0, main: true },
+              millimetres('Stretch', found.stretchMm)],
+            working: [line('Turn', '360° F / (c P)',
+              `${v.preload} kN / (${(found.boltStiffnessNPerMm / 1000).toFixed(0)} kN/mm × ${pitchMm} mm)`, `${found.turnDeg.toFixed(0)}°`,
+              'Hooke; VDI 2230-1, 5.1.1')],
           }
         }
         case 'hold': {
           const found = engagement({ thread: v.thread, into: v.into, turns: v.turns })
           return {
             results: [
-              { ...millimetres('In hold', v.turns * pitchMm, 1), main: true, verdict: found.verdict === 'enough' ? 'in' : found.verdict === 'thin' ? 'doubtful' : 'out' },
+              { ...millimetres('In hold', v.turns * pitchMm, 1), main: true,
+                verdict: found.verdict === 'enough' ? 'in' : found.verdict === 'thin' ? 'doubtful' : 'out' },
               { label: 'Wanted', from: found.wantedMm, to: found.wantedToMm, kind: 'length', decimals: 1 },
             ],
-            working: [line('In hold', 'turns × P', `${v.turns} × ${pitchMm} mm, ${name} into ${v.into}`, `${(v.turns * pitchMm).toFixed(1)} mm`, 'general practice for class 8.8: 1 d in steel, 1.5 d in iron, 2 to 2.5 d in aluminium')],
+            working: [line('In hold', 'turns × P', `${v.turns} × ${pitchMm} mm, ${name} into ${v.into}`,
+              `${(v.turns * pitchMm).toFixed(1)} mm`,
+              'general practice for class 8.8: 1 d in steel, 1.5 d in iron, 2 to 2.5 d in aluminium')],
           }
         }
       }

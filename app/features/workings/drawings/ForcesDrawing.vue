@@ -8,7 +8,8 @@ const kN = (newtons: number) => newtons / 1000
 
 const draw: DrawChart = colour => ({
   grid: { left: 44, right: 10, top: 12, bottom: 24 },
-  xAxis: { type: 'category', data: drawing.finalN.map((_, i) => String(i + 1)), axisTick: { show: false }, axisLabel: { color: colour('slate') } },
+  xAxis: { type: 'category', data: drawing.finalN.map((_, i) => String(i + 1)), axisTick: { show: false },
+    axisLabel: { color: colour('slate') } },
   yAxis: { ...valueAxis(colour, true), min: 0, name: 'kN', nameGap: 4 },
   tooltip: {
     trigger: 'axis',
@@ -23,7 +24,8 @@ const draw: DrawChart = colour => ({
       markLine: { silent: true, symbol: 'none', data: [limitLine(colour, kN(drawing.targetN), 'wanted', 'brass')] },
     },
     ...(['low', 'high'] as const).map(end => ({
-      type: 'line', data: drawing.quantiles.map(one => kN(one[end])), showSymbol: false, lineStyle: { color: colour('ink'), width: 1, type: 'dotted' }, step: 'middle',
+      type: 'line', data: drawing.quantiles.map(one => kN(one[end])), showSymbol: false,
+      lineStyle: { color: colour('ink'), width: 1, type: 'dotted' }, step: 'middle',
     })),
   ],
 })

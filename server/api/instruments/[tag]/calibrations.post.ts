@@ -4,7 +4,8 @@ import { defineApi } from '../../../http/define-api'
 import { instrumentParams } from '../../../http/params'
 import { addCalibration } from '../../../services/calibrations'
 
-export default defineApi({ right: 'instrument:write', params: instrumentParams, body: calibrationInput }, async ({ person, params, body }) => {
-  await addCalibration(database(), person, params.tag, body)
-  return { calibrated: params.tag }
-})
+export default defineApi({ right: 'instrument:write', params: instrumentParams, body: calibrationInput },
+  async ({ person, params, body }) => {
+    await addCalibration(database(), person, params.tag, body)
+    return { calibrated: params.tag }
+  })

@@ -1,4 +1,4 @@
-import type { TighteningPattern } from '#core'
+import type { TighteningPattern, TighteningTool } from '#core'
 
 /** How the patterns of tightening are called. */
 export const PATTERN_WORDS: Readonly<Record<TighteningPattern, string>> = {
@@ -8,4 +8,9 @@ export const PATTERN_WORDS: Readonly<Record<TighteningPattern, string>> = {
   sideBySide: 'one side first, then the other',
   middleOutwards: 'from the middle outwards',
   evenTurns: 'evenly by small turns',
+}
+
+/** With what a bolt is pulled. */
+export const TOOL_WORDS: Readonly<Record<TighteningTool, string>> = {
+  'wrench': 'torque wrench', 'angle': 'angle gauge', 'tensioner': 'tensioner', 'impact': 'impact', 'by feel': 'by feel',
 }

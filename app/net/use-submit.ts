@@ -1,5 +1,5 @@
 import { ref, type Ref } from 'vue'
-import { sentenceOf } from '../../net/api'
+import { sentenceOf } from './api'
 
 /** One sending of a form: no second one meanwhile, and what went wrong as a sentence. */
 export function useSubmit(send: () => Promise<void>): { busy: Ref<boolean>, problem: Ref<string>, submit: () => Promise<void> } {
