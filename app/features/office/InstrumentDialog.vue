@@ -95,6 +95,7 @@ watch(open, (isOpen) => {
       <label
         v-for="[key, label] in FIELDS"
         :key="key"
+        :class="{ wide: key === 'step' }"
       >{{ label }}<el-input
         v-model="said[key]"
         class="mono"
