@@ -4,10 +4,17 @@ type Load<T> = () => Promise<T>
 const loads = new Set<Load<unknown>>()
 const REST_MS = 2000
 
+/** A module that could not be fetched stays missing in the browser until the page is loaded anew: without the link it is not asked for. */
+async function inReach(): Promise<void> {
+  if (navigator.onLine || navigator.serviceWorker?.controller) return
+  await new Promise(resolve => window.addEventListener('online', resolve, { once: true }))
+}
+
 /** Something that is fetched when it is first wanted, or when the hand rests: what is open works on when the link drops. */
 export function later<T>(load: Load<T>): Load<T> {
-  loads.add(load)
-  return load
+  const fetch = () => inReach().then(load)
+  loads.add(fetch)
+  return fetch
 }
 
 /** A component that comes later. */
