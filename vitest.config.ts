@@ -7,7 +7,7 @@ export default defineConfig({
   test: {
     maxWorkers: '100%',
     projects: [
-      { test: { name: 'core', include: ['core/**/*.test.ts'], environment: 'node', testTimeout } },
+      { test: { name: 'core', include: ['core/**/*.test.ts', 'shared/**/*.test.ts'], environment: 'node', testTimeout } },
       { test: { name: 'interface', include: ['app/**/*.test.ts'], environment: 'node', testTimeout } },
       {
         test: {

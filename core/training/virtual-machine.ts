@@ -6,6 +6,7 @@ import {
 import { toDigits } from '../numbers'
 import { anglesOf, choiceOf, envelopeOf, markOf, partOf, positionOf, type Position, type ReadingStage, type Sheet,
   type Step } from '../sheet'
+import { middleOf } from './true-size'
 
 /** What is true of the machine on the bench: what would be read, and what is worn. */
 export interface MachineTruth {
@@ -183,17 +184,8 @@ export const turnOf = (position: Position, totalMm: number, highDeg: number, for
 export const goodTruth = (sheet: Sheet): MachineTruth => ({
   replaced: [],
   measure(key) {
-    const { limits: { lower, upper }, stations, planes } = positionOf(sheet, key)
-    const middle
-      = lower !== undefined && upper !== undefined
-        ? (lower + upper) / 2
-        : upper !== undefined
-          ? upper > 0
-            ? upper / 2
-            : upper - 1
-          : lower !== undefined
-            ? lower * 1.1 + 0.1
-            : 1
+    const { limits, stations, planes } = positionOf(sheet, key)
+    const middle = middleOf(limits)
     return stations.map(() => planes.map(() => middle))
   },
 })
