@@ -1,7 +1,8 @@
 import type { InstrumentRow } from '#shared/wire/types'
 
 /** An instrument of the demonstration; its calibration ends that many days after the seeding, negative when it is over. */
-export type DemoInstrument = Omit<InstrumentRow, 'calibratedUntil' | 'serial' | 'site' | 'retired'> & { calibrationDays: number }
+export type DemoInstrument = Omit<InstrumentRow, 'calibratedUntil' | 'serial' | 'site' | 'retired' | 'linePattern' | 'baudRate'>
+  & { calibrationDays: number, linePattern?: string }
 
 const STEEL = 11.5e-6
 const length = (
@@ -15,6 +16,11 @@ const length = (
   calibrationDays: number,
   alphaPerK = STEEL,
 ): DemoInstrument => ({ tag, kind, name, quantity: 'length', rangeFrom, rangeTo, uncertainty, step, alphaPerK, calibrationDays })
+
+const other = (
+  tag: string, kind: string, name: string, quantity: InstrumentRow['quantity'], [rangeFrom, rangeTo]: [number, number], uncertainty: number,
+  step: number, calibrationDays: number,
+): DemoInstrument => ({ tag, kind, name, quantity, rangeFrom, rangeTo, uncertainty, step, alphaPerK: 0, calibrationDays })
 
 /** A torque wrench, good to 4 % (ISO 6789). */
 const wrench = (tag: string, rangeFrom: number, rangeTo: number, step: number, calibrationDays: number, old = ''): DemoInstrument => ({
@@ -38,42 +44,16 @@ export const DEMO_INSTRUMENTS: readonly DemoInstrument[] = [
   length('DI-09', 'dial indicator', 'Dial test indicator 0.001 mm', 0, 0.2, 0.002, 0.001, 145),
   length('CAL-02', 'caliper', 'Caliper 0–150 mm', 0, 150, 0.03, 0.01, 77),
   length('FG-05', 'feeler', 'Feeler gauges 0.05–1 mm', 0.05, 1, 0.02, 0.01, 260, 0),
-  {
-    tag: 'TH-02',
-    kind: 'thermometer',
-    name: 'Contact thermometer',
-    quantity: 'temperature',
-    rangeFrom: -40,
-    rangeTo: 300,
-    uncertainty: 1.5,
-    step: 0.1,
-    alphaPerK: 0,
-    calibrationDays: 130,
-  },
-  {
-    tag: 'PG-08',
-    kind: 'gauge',
-    name: 'Test gauge 0–16 bar',
-    quantity: 'pressure',
-    rangeFrom: 0,
-    rangeTo: 1.6,
-    uncertainty: 0.01,
-    step: 0.01,
-    alphaPerK: 0,
-    calibrationDays: 45,
-  },
-  {
-    tag: 'VM-01',
-    kind: 'vibration meter',
-    name: 'Vibration meter 10–1000 Hz',
-    quantity: 'velocity',
-    rangeFrom: 0,
-    rangeTo: 100,
-    uncertainty: 0.3,
-    step: 0.1,
-    alphaPerK: 0,
-    calibrationDays: 205,
-  },
+  length('DG-01', 'depth gauge', 'Depth gauge 0–150 mm', 0, 150, 0.02, 0.01, 171),
+  // Plugged into the tablet itself: its lines say which gauge of a multiplexer it is, the value, and a word that means nothing here.
+  { ...length('CAL-05', 'caliper', 'Caliper 0–150 mm, with cable', 0, 150, 0.03, 0.01, 233), linePattern: 'A1 {value} {unit} {any}' },
+  other('TH-02', 'thermometer', 'Contact thermometer', 'temperature', [-40, 300], 1.5, 0.1, 130),
+  other('IR-01', 'infrared thermometer', 'Infrared thermometer', 'temperature', [-30, 500], 2, 0.1, 87),
+  other('PG-08', 'gauge', 'Test gauge 0–16 bar', 'pressure', [0, 1.6], 0.01, 0.01, 45),
+  other('VM-01', 'vibration meter', 'Vibration meter 10–1000 Hz', 'velocity', [0, 100], 0.3, 0.1, 205),
+  other('IT-01', 'insulation tester', 'Insulation tester 500 V', 'resistance', [0, 20_000], 5, 0.1, 119),
+  other('ST-01', 'spring', 'Spring tester 0–2000 N', 'force', [0, 2000], 4, 0.5, 198),
+  other('SC-01', 'scale', 'Scale 0–30 kg', 'mass', [0, 30], 0.01, 0.005, 256),
   wrench('TW-01', 1, 5, 0.05, 92),
   wrench('TW-02', 4, 20, 0.1, 151),
   wrench('TW-03', 20, 100, 0.5, 226),

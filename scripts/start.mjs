@@ -20,6 +20,7 @@ await main(async () => {
   const giveFolderBack = await takeFolder(folder)
   let server
   let cluster
+  let instruments
   try {
     await endLeftBehind(folder)
     await needFreePort(host, port)
@@ -38,8 +39,12 @@ await main(async () => {
     await migrate(cluster.url)
     if (wantsDemo && (await seed(cluster.url, photos)).includes('demonstration is in'))
       say('The Merrow Sound demonstration is in the database.')
+    if (wantsDemo && !process.env.NEEDLER_INSTRUMENTS) {
+      const { startInstruments } = await import('./lib/instruments.mjs')
+      instruments = await startInstruments()
+    }
     const env = {
-      LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn', NEEDLER_PHOTOS: photos,
+      ...instruments?.env, LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn', NEEDLER_PHOTOS: photos,
       NEEDLER_SEAL_SECRET: process.env.NEEDLER_SEAL_SECRET ?? keptSecret(join(folder, 'seal-secret')),
     }
     server = await startServer({ url: cluster.url, secret, host, port, develop, env })
@@ -51,6 +56,7 @@ await main(async () => {
   } finally {
     say('Stopping …')
     await server?.stop()
+    instruments?.stop()
     forgetServer(folder)
     await cluster?.stop()
     await giveFolderBack()

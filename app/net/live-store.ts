@@ -1,6 +1,7 @@
 import { useWebSocket } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { onScopeDispose } from 'vue'
+import type { InstrumentWish } from '#shared/wire/instrument-stream'
 import type { Topic } from '#shared/wire/topics'
 import type { LiveMessage } from '#shared/wire/types'
 
@@ -10,6 +11,8 @@ export interface Watcher {
   onNews: (topic: Topic, seq: number | undefined) => void
   /** The channel stands again, or may have missed something: whatever may have happened is to be asked for. */
   onBack?: () => void
+  /** What an instrument says that this bench has taken. */
+  onInstrument?: (message: Extract<LiveMessage, { kind: 'value' | 'link' }>) => void
   /** The server has answered; told now and then, so that what was lost on the way is asked for. */
   onPulse?: () => void
 }
@@ -45,7 +48,9 @@ export const useLiveStore = defineStore('live', () => {
       const message = JSON.parse(data as string) as LiveMessage
       for (const [watcher, watched] of [...watchers]) {
         if (message.kind === 'resync') watcher.onBack?.()
-        else if (watched.includes(message.topic)) watcher.onNews(message.topic, message.seq)
+        else if (!watched.includes(message.topic)) continue
+        else if (message.kind === 'news') watcher.onNews(message.topic, message.seq)
+        else watcher.onInstrument?.(message)
       }
     },
   })
@@ -63,7 +68,10 @@ export const useLiveStore = defineStore('live', () => {
     }
   }
 
-  return { watch }
+  /** Tells the server what is wanted of an instrument; without the channel it is not said, because later it would mean something else. */
+  const wish = (said: InstrumentWish): boolean => live.status.value === 'OPEN' && live.send(JSON.stringify(said), false)
+
+  return { watch, wish }
 })
 
 /** Watches topics as long as the component is shown; `onNews` is also called when the channel stands again. */

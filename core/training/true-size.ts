@@ -13,7 +13,8 @@ export function middleOf({ lower, upper }: Position['limits']): number {
 }
 
 /** A number for a text, always the same. */
-const seedOf = (text: string): number => [...text].reduce((hash, letter) => Math.imul(hash ^ letter.codePointAt(0)!, 0x0100_0193), 0x811C_9DC5)
+const seedOf = (text: string): number =>
+  [...text].reduce((hash, letter) => Math.imul(hash ^ letter.codePointAt(0)!, 0x0100_0193), 0x811C_9DC5)
 
 /**
  * How a place of one machine truly is, the same whenever it is looked at: worn by so much as found, good as left, with a little taper from
@@ -27,7 +28,7 @@ export function trueSize(position: Position, machine: string, stage: ReadingStag
   const random = randomFrom(seedOf(`${machine} ${position.key} ${stage}`))
   const { lower, upper } = position.limits
   const middle = middleOf(position.limits)
-  const half = lower !== undefined && upper !== undefined ? (upper - lower) / 2 : Math.abs(middle) / 2
+  const half = Math.abs(middle - (upper ?? lower ?? middle / 2))
   // As found some of it is worn beyond its limit; as left all of it is inside.
   const reach = stage === 'as-found' ? 1.15 : 0.55
   const off = (2 * random() - 1) * reach * half

@@ -2,4 +2,4 @@ export { parseQuantity, type ParseOptions, type Quantity } from './parse-quantit
 export { parseTolerance, type Tolerance } from './parse-tolerance'
 export { formatImperial, hasImperial } from './format-imperial'
 export { formatQuantity, type FormatOptions } from './format-quantity'
-export { INCH_MM, KINDS, POUND_FORCE_INCH_NM, PSI_MPA, type QuantityKind, type UnitSystem } from './units'
+export { findUnit, INCH_MM, KINDS, POUND_FORCE_INCH_NM, PSI_MPA, type QuantityKind, type UnitSystem } from './units'

@@ -16,6 +16,8 @@ const BUILT_FROM = [
   'shared',
   'public',
   'nuxt.config.ts',
+  'instruments',
+  'scripts/lib/instruments.mjs',
   'scripts/lib/workers.mjs',
   'package.json',
   'package-lock.json',
@@ -41,6 +43,8 @@ export async function needBuild(env = {}) {
   if (existsSync(BUILD_STAMP) && readFileSync(BUILD_STAMP, 'utf8') === now) return
   say('Building (about a minute) …')
   await run('npx', ['nuxi', 'build'], { cwd: ROOT, quiet: true, env: { ...env, NUXT_TELEMETRY_DISABLED: '1' } })
+  const { buildInstruments } = await import('./instruments.mjs')
+  await buildInstruments()
   writeFileSync(BUILD_STAMP, now)
 }
 
@@ -49,6 +53,8 @@ export async function needWorkers() {
   const { buildWorkers } = await import('./workers.mjs')
   process.env.NEEDLER_WORKERS = join(ROOT, '.nuxt', 'workers')
   await buildWorkers(process.env.NEEDLER_WORKERS)
+  const { buildInstruments } = await import('./instruments.mjs')
+  await buildInstruments()
 }
 
 /** Brings the tables up to date; a database that cannot be used is told in its own words. */

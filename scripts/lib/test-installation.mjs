@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { randomBytes } from 'node:crypto'
 import { freePort, startCluster } from './cluster.mjs'
+import { startInstruments } from './instruments.mjs'
 import { migrate, seed } from './prepare.mjs'
 import { startServer } from './server.mjs'
 
@@ -21,6 +22,7 @@ export async function startTestInstallation({ output = 'ignore', durable = false
   const folder = mkdtempSync(join(tmpdir(), 'needler-'))
   chmodSync(folder, 0o755)
   const cluster = await startCluster({ folder, throwAway: true, durable })
+  const instruments = await startInstruments()
   try {
     await migrate(cluster.url)
     const photos = join(folder, 'photos')
@@ -29,7 +31,12 @@ export async function startTestInstallation({ output = 'ignore', durable = false
     const secret = randomBytes(24).toString('hex')
     // What a second instance on the same database needs too; under names that nothing else listens to.
     const shared = { TEST_SESSION_SECRET: secret, TEST_SEAL_SECRET: randomBytes(24).toString('hex') }
-    const env = { LOG_LEVEL: 'warn', NEEDLER_PHOTOS: photos, NEEDLER_SEAL_SECRET: shared.TEST_SEAL_SECRET, TRUST_PROXY: 'loopback' }
+    // Behind this tag a test puts whatever it likes to listen at the port.
+    const strange = await freePort()
+    const env = {
+      ...instruments.env, NEEDLER_INSTRUMENTS: `${instruments.env.NEEDLER_INSTRUMENTS},TW-06=127.0.0.1:${strange}`,
+      LOG_LEVEL: 'warn', NEEDLER_PHOTOS: photos, NEEDLER_SEAL_SECRET: shared.TEST_SEAL_SECRET, TRUST_PROXY: 'loopback',
+    }
     const faults = []
     const onLine = (line) => {
       if (FAULT.test(line)) faults.push(line)
@@ -55,6 +62,7 @@ export async function startTestInstallation({ output = 'ignore', durable = false
       kill,
       env: {
         ...shared,
+        TEST_INSTRUMENT_PORT: String(strange),
         NEEDLER_SERVER_PID: String(server.pid),
         DATABASE_URL: cluster.url,
         NEEDLER_PHOTOS: photos,
@@ -64,10 +72,12 @@ export async function startTestInstallation({ output = 'ignore', durable = false
       stop: async () => {
         process.off('SIGUSR2', restart)
         await server.stop()
+        instruments.stop()
         await cluster.stop()
       },
     }
   } catch (error) {
+    instruments.stop()
     await cluster.stop()
     throw error
   }

@@ -2,10 +2,12 @@ import { defineWebSocketHandler } from 'h3'
 import { may } from '#shared/rights'
 import { topicOf, type Topic } from '#shared/wire/topics'
 import type { Person } from '#shared/wire/types'
+import { wishSchema } from '#shared/wire/instrument-stream'
 import { watchSchema } from '#shared/wire/watch'
 import { database } from '../db/client'
 import { isDatabaseAway } from '../http/problem-answer'
 import { signedInOf } from '../http/session-person'
+import { followInstrument, orderInstrument } from '../instruments/bridge'
 import { hub, type Listener } from '../live/hub'
 import { admit, type Admitted } from '../live/upgrade'
 import { loadLiveJob } from '../services/live-job'
@@ -16,8 +18,8 @@ const PATIENCE_MS = 500
 const listeners = new WeakMap<object, Listener>()
 
 /**
- * The live channel: a page says which topics it watches and hears when there is news of them. Who may come in is decided in
- * `live/upgrade.ts`.
+ * The live channel: a page says which topics it watches and hears when there is news of them, and what it wants of its
+ * instrument. Who may come in is decided in `live/upgrade.ts`.
  */
 export default defineWebSocketHandler({
   upgrade: admit,
@@ -33,16 +35,23 @@ export default defineWebSocketHandler({
       peer.send('pong')
       return
     }
-    const { value, error } = watchSchema.validate(readText(text))
+    const said = readText(text)
     const listener = listeners.get(peer)
-    if (error || !listener) return
+    if (!listener) return
     try {
       const signedIn = await signedInOf(listener.session)
       if (!signedIn) return
+      const wish = wishSchema.validate(said)
+      if (!wish.error) return await orderInstrument(wish.value, listener.session, signedIn.person)
+      const { value, error } = watchSchema.validate(said)
+      if (error) return
       const allowed = await Promise.all(value.watch.map(topic => mayWatch(signedIn.person, topic)))
-      hub.watch(listener, value.watch.filter((_, i) => allowed[i]))
+      const topics = value.watch.filter((_, i) => allowed[i])
+      hub.watch(listener, topics)
+      for (const { kind, of } of topics.map(topicOf)) if (kind === 'instrument') await followInstrument(of, listener.session)
     } catch (thrown) {
       if (isDatabaseAway(thrown)) listener.close('Not available now.')
+      else if (!(thrown instanceof Problem)) throw thrown
     }
   },
   close(peer) {

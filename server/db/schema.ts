@@ -115,6 +115,9 @@ export const instrument = pgTable('instrument', {
   siteKey: text('site_key').references(() => site.key),
   /** Out of use for good. Its readings stay. */
   retired: boolean().notNull().default(false),
+  /** How its lines look where it is plugged into the tablet itself: `{value}` where the number stands. */
+  linePattern: text('line_pattern'),
+  baudRate: integer('baud_rate').notNull().default(9600),
 }, table => [check('instrument_uncertainty', sql`${table.uncertainty} >= 0 and ${table.rangeFrom} <= ${table.rangeTo}`)])
 
 /** Every calibration of an instrument. What one of them found out of tolerance makes readings before it doubtful. */
@@ -130,6 +133,14 @@ export const calibration = pgTable('calibration', {
   enteredBy: uuid('entered_by').references(() => person.id),
   enteredAt: moment('entered_at').notNull().defaultNow(),
 }, table => [unique('calibration_day').on(table.tag, table.day)])
+
+/** At which bench a linked instrument is; over after its time unless that bench says that it is still there. */
+export const instrumentLease = pgTable('instrument_lease', {
+  tag: text().primaryKey().references(() => instrument.tag),
+  sessionId: uuid('session_id').notNull(),
+  personId: uuid('person_id').notNull().references(() => person.id),
+  until: moment('until').notNull(),
+})
 
 /** A released revision never changes. */
 export const sheet = pgTable('sheet', {

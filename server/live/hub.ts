@@ -41,6 +41,14 @@ export const hub = {
     for (const listener of watchers.get(topic) ?? []) listener.send(text)
   },
 
+  /** Tells those of one session only. */
+  tellSession(topic: Topic, session: string, message: LiveMessage): void {
+    const text = JSON.stringify(message)
+    for (const listener of watchers.get(topic) ?? []) if (listener.session === session) listener.send(text)
+  },
+
+  isWatched: (topic: Topic, session: string): boolean => [...watchers.get(topic) ?? []].some(listener => listener.session === session),
+
   tellAll(message: LiveMessage): void {
     for (const listener of all) listener.send(JSON.stringify(message))
   },

@@ -2,6 +2,7 @@ import { jobTopic, unitTopic, YARD_TOPIC } from '#shared/wire/topics'
 import { closeConnection, database } from '../db/client'
 import { log } from '../http/log'
 import { forgetSessions } from '../http/session-person'
+import { keepTending } from '../instruments/bridge'
 import { keepListening, type Growth } from '../live/channel'
 import { hub } from '../live/hub'
 import { rebuildStale } from '../services/rebuild'
@@ -64,11 +65,14 @@ export default defineNitroPlugin((nitro) => {
     ? keepListening({ onGrowth, onPeople, onGap: () => { hub.tellAll({ kind: 'resync' }); onPeople() } })
     : () => {}
 
+  const stopTending = keepTending()
+
   const stop = async () => {
     if (stopping) return
     stopping = true
     for (const timer of timers) clearInterval(timer)
     stopListening()
+    stopTending()
     hub.closeAll()
     await Promise.all([closeConnection(), closePools()])
     log.info('stopped')

@@ -3,6 +3,7 @@
  * stands, {unit} where a unit stands, {any} for what changes and means nothing. No regular expression of a person is ever run.
  */
 
+export const BAUD_RATES = [1200, 2400, 4800, 9600, 19_200, 38_400, 57_600, 115_200]
 export const MOST_PATTERN = 80
 const PLACE = /\{(value|unit|any)\}/
 

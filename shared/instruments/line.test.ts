@@ -18,7 +18,7 @@ describe('a line of an instrument', () => {
     expect(checksumOf('123456789')).toBe('29b1')
     expect(encodeLine({ word: 'value', tag: 'MIC-13', n: 7, value: 70.012, unit: 'mm', status: 'stable' }))
       .toMatch(/^needler\/1;MIC-13;value;7;70\.012;mm;stable;;[0-9a-f]{4}$/)
-    fc.assert(fc.property(line, said => { expect(decodeLine(encodeLine(said))).toEqual({ ok: true, line: said }) }))
+    fc.assert(fc.property(line, (said) => { expect(decodeLine(encodeLine(said))).toEqual({ ok: true, line: said }) }))
     const deed = JSON.stringify({ deed: 'pull', why: 'a;b;ü' })
     expect(decodeOrder(encodeLine({ word: 'hand', tag: 'TW-05', deed }))).toEqual({ ok: true, line: { word: 'hand', tag: 'TW-05', deed } })
   })
@@ -30,7 +30,7 @@ describe('a line of an instrument', () => {
       fc.pre(text[at] !== letter)
       expect(decodeLine(text.slice(0, at) + letter + text.slice(at + 1)).ok).toBe(false)
     }))
-    fc.assert(fc.property(fc.string({ maxLength: 300 }), text => { expect(decodeLine(text).ok || decodeOrder(text).ok).toBe(false) }))
+    fc.assert(fc.property(fc.string({ maxLength: 300 }), (text) => { expect(decodeLine(text).ok || decodeOrder(text).ok).toBe(false) }))
     const signed = (body: string) => `${body};${checksumOf(body)}`
     for (const body of ['needler/1;A-1;value;1;1e99;mm;stable;', 'needler/1;A-1;value;1;NaN;mm;stable;', 'needler/1;A-1;value;-1;1;mm;stable;', 'needler/1;A-1;value;1;1;mm;fine;', 'needler/1;A-1;shout', 'needler/1;A-1;here', 'needler/2;A-1;idle'])
       expect(decodeLine(signed(body)).ok, body).toBe(false)

@@ -5,7 +5,7 @@
 
 export const LINE_VERSION = 'needler/1'
 /** A line is no longer than this, with its end. */
-export const MOST_LINE_BYTES = 512
+export const MOST_LINE_BYTES = 4096
 
 /** What the instrument says of a value: that it still moves, that it stands, that it was the greatest of a pull, or why it is none. */
 export const VALUE_STATUS = ['moving', 'stable', 'peak', 'over', 'under', 'battery', 'fault'] as const

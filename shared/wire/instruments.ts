@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import { KINDS, type QuantityKind } from '#core'
+import { BAUD_RATES, patternFault } from '../instruments/line-pattern'
 import { CALIBRATION_RESULTS, type CalibrationResult } from '../calibration-results'
 
 /** What the register of instruments is told, as the server takes it. */
@@ -32,6 +33,9 @@ export interface InstrumentInput {
   rangeTo: number
   step: number
   alphaPerK: number
+  /** How its lines look where it is plugged into the tablet itself. */
+  linePattern?: string | null
+  baudRate?: number
 }
 
 const size = Joi.number().min(-1e9).max(1e9)
@@ -56,13 +60,20 @@ const facts = {
   step: Joi.number().greater(0).max(1e9),
   alphaPerK: Joi.number().min(0).max(1e-3),
 }
+const plugged = {
+  linePattern: Joi.string().trim().custom((text: string, helpers) => {
+    const fault = patternFault(text)
+    return fault ? helpers.message({ custom: `"linePattern": ${fault}` }) : text
+  }).allow(null),
+  baudRate: Joi.valid(...BAUD_RATES),
+}
 const required = Object.fromEntries(Object.entries(facts).map(([key, schema]) => [key, schema.required()]))
 
 export const instrumentInput = Joi.object<InstrumentInput & { calibration: CalibrationInput }>({
-  tag: instrumentTag.required(), ...required, quantity: Joi.valid(...Object.keys(KINDS)).required(),
+  tag: instrumentTag.required(), ...required, ...plugged, quantity: Joi.valid(...Object.keys(KINDS)).required(),
   calibration: calibrationInput.required(),
 })
 /** Tag and quantity of an instrument never change: the record knows it by them. */
 export const instrumentChange = Joi.object<Partial<Omit<InstrumentInput, 'tag' | 'quantity'>> & { retired?: boolean }>({
-  ...facts, retired: Joi.boolean().strict(),
+  ...facts, ...plugged, retired: Joi.boolean().strict(),
 }).min(1)

@@ -15,6 +15,7 @@ import type {
   TighteningPattern,
 } from '#core'
 import type { Role } from '../rights'
+import type { LinkState, StreamedValue } from './instrument-stream'
 import type { CalibrationInput } from './instruments'
 import type { Topic } from './topics'
 
@@ -144,6 +145,9 @@ export interface InstrumentRow {
   /** Key of the site where it lies; null for the whole shop. */
   site: string | null
   retired: boolean
+  /** How its lines look where it is plugged into the tablet itself; null where it is not. */
+  linePattern: string | null
+  baudRate: number
 }
 
 /** A calibration as the register keeps it. */
@@ -276,4 +280,9 @@ export interface Dossier {
 /**
  * What the live channel says: there is news of a topic, of a job with the number of events it has now. `resync` after a gap in listening.
  */
-export type LiveMessage = { kind: 'news', topic: Topic, seq?: number } | { kind: 'resync' }
+export type LiveMessage
+  = | { kind: 'news', topic: Topic, seq?: number }
+    | { kind: 'resync' }
+    /** Of an instrument that this bench has: what it shows, and how its line stands. */
+    | { kind: 'value', topic: Topic } & StreamedValue
+    | { kind: 'link', topic: Topic, state: LinkState, sentence: string }

@@ -30,18 +30,27 @@ export function askLive(path: string, headers: Record<string, string>): Promise<
   })
 }
 
-/** Sends a short text as a browser does (RFC 6455: final text frame, masked). */
+/** Sends a text of less than 64 kB as a browser does (RFC 6455: final text frame, masked). */
 export function sendText(socket: Socket, text: string): void {
   const mask = [1, 2, 3, 4]
-  const bytes = Buffer.from(text).map((byte, i) => byte ^ mask[i % 4]!)
-  socket.write(Buffer.concat([Buffer.from([0x81, 0x80 | bytes.length, ...mask]), bytes]))
+  const bytes = Buffer.from(text)
+  const length = bytes.length < 126 ? [0x80 | bytes.length] : [0x80 | 126, bytes.length >> 8, bytes.length & 255]
+  socket.write(Buffer.concat([Buffer.from([0x81, ...length, ...mask]), bytes.map((byte, i) => byte ^ mask[i % 4]!)]))
 }
 
 /** What the server says on a channel, message by message. */
 export function hear(socket: Socket): string[] {
   const heard: string[] = []
+  let rest = Buffer.alloc(0)
   socket.on('data', (chunk: Buffer) => {
-    for (let at = 0; at < chunk.length; at += 2 + chunk[at + 1]!) heard.push(chunk.subarray(at + 2, at + 2 + chunk[at + 1]!).toString())
+    rest = Buffer.concat([rest, chunk])
+    for (;;) {
+      if (rest.length < 4) return
+      const [head, length] = rest[1]! < 126 ? [2, rest[1]!] : [4, rest.readUInt16BE(2)]
+      if (rest.length < head + length) return
+      heard.push(rest.subarray(head, head + length).toString())
+      rest = rest.subarray(head + length)
+    }
   })
   return heard
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
 import { KINDS, parseQuantity, STEEL_PER_K, type QuantityKind } from '#core'
+import { BAUD_RATES } from '#shared/instruments/line-pattern'
 import type { SiteRow } from '#shared/wire/types'
 import { callApi } from '../../net/api'
 import { useSubmit } from '../../net/use-submit'
@@ -16,7 +17,8 @@ const emit = defineEmits<{ saved: [] }>()
 
 const EMPTY = { tag: '', kind: '', name: '', from: '', to: '', step: '' }
 const said = reactive({ ...EMPTY })
-const more = reactive({ serial: '', site: '', quantity: 'length' as QuantityKind })
+const more = reactive({ serial: '', site: '', quantity: 'length' as QuantityKind, linePattern: '', baudRate: '9600' })
+const bauds = BAUD_RATES.map(rate => ({ value: `${rate}`, label: `${rate} baud` }))
 const calibration = ref(freshCalibration())
 const kinds = (Object.keys(KINDS) as QuantityKind[])
   .map(value => ({ value, label: `${KINDS[value].name.replace(/^an? /, '')}, ${KINDS[value].base}` }))
@@ -30,6 +32,7 @@ const { busy, problem, submit } = useSubmit(async () => {
     tag: said.tag.trim().toUpperCase(), kind: said.kind.trim(), name: said.name.trim(), serial: more.serial.trim() || null,
     site: more.site || null, quantity: more.quantity, rangeFrom: value(said.from), rangeTo: value(said.to), step: value(said.step),
     alphaPerK: more.quantity === 'length' ? STEEL_PER_K : 0,
+    linePattern: more.linePattern.trim() || null, baudRate: Number(more.baudRate),
     calibration: { ...days, certificate: certificate.trim(), result: 'in tolerance', uncertainty: value(uncertainty) },
   } })
   emit('saved')
@@ -38,7 +41,7 @@ const { busy, problem, submit } = useSubmit(async () => {
 watch(open, (isOpen) => {
   if (!isOpen) return
   Object.assign(said, EMPTY)
-  Object.assign(more, { serial: '', site: '' })
+  Object.assign(more, { serial: '', site: '', linePattern: '' })
   calibration.value = freshCalibration()
   problem.value = ''
 })
@@ -103,6 +106,19 @@ watch(open, (isOpen) => {
         inputmode="decimal"
         autocomplete="off"
       /></label>
+      <label>Its lines, where a cable plugs it into the tablet<el-input
+        v-model="more.linePattern"
+        class="mono"
+        placeholder="A1 {value} {unit}"
+        autocomplete="off"
+      /></label>
+      <div class="field">
+        <span>Speed of its line</span><ChoiceSelect
+          v-model="more.baudRate"
+          label="Speed of its line"
+          :choices="bauds"
+        />
+      </div>
       <CalibrationFields
         v-model="calibration"
         :unit="unit"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import type { Position, ReadingStage } from '#core'
+import { InstrumentDock } from '../instruments'
 import ReadingDuty from './entry/ReadingDuty.vue'
 import { useBench } from '../../job/use-bench'
 import { decimalsOf, inUnits } from '../../ui/in-units'
@@ -149,6 +150,10 @@ const show = (position: Position, value: number) => inUnits(value, position.quan
         >
           Job <span class="mono">{{ shown.last.jobNumber }}</span> left it at <span class="mono">{{ show(shown.position, shown.last.value) }}</span>.
         </p>
+        <InstrumentDock
+          v-if="bench.mayWork.value"
+          class="instrument"
+        />
       </section>
     </div>
     <FitTable
@@ -173,6 +178,7 @@ tr.chosen td:first-child { box-shadow: inset 4px 0 var(--brass-line); }
 .entry { padding: 16px 20px; position: sticky; top: 10px; }
 .stage { margin-top: 12px; padding-top: 10px; border-top: 1px solid var(--rule); }
 .stage :deep(h3) { display: none; }
+.instrument { margin: 12px -20px 0; position: sticky; bottom: 0; background: var(--chalk); }
 .last { margin-top: 12px; padding-top: 10px; border-top: 1px solid var(--rule); }
 @media (max-width: 900px) { .columns { grid-template-columns: minmax(0, 1fr); } .list { overflow-x: auto; } .entry { position: static; order: -1; scroll-margin-top: 8px; } }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
-import { boltNumber, capital, scatterOf, TIGHTENING_TOOLS } from '#core'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { boltNumber, capital, judgePull, scatterOf, TIGHTENING_TOOLS } from '#core'
+import { useDockStore, type TakeTarget } from '../../net/dock-store'
 import { torqueInUnits as torque } from '../../ui/in-units'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import { laterComponent } from '../../ui/later'
@@ -33,12 +34,41 @@ const last = computed(() => {
   return pulled && { number: boltNumber(plan.value, pulled.bolt), torqueNm: pulled.pull!.torqueNm, verdict: pulled.verdict!, index }
 })
 const extending = ref(false)
+
+/** A wrench with a line to it: the bolt in hand is where its greatest goes, by itself. */
+const dock = useDockStore()
+const goal = computed<TakeTarget | null>(() => hand.value === undefined || tool.value !== 'wrench' || asking.value
+  ? null
+  : {
+      label: `bolt ${boltNumber(plan.value, hand.value)}`, quantity: 'torque', pulls: true, hand: { deed: 'pull', to: pass.value.torqueNm },
+      take: (text, wrench) => {
+        if (wrench) tag.value = wrench
+        typed.value = text
+        pull()
+      },
+    })
+watch(goal, (now, before) => {
+  if (before) dock.drop(before)
+  if (now) dock.aim(now)
+}, { immediate: true })
+onBeforeUnmount(() => dock.drop(goal.value))
+const live = computed(() => {
+  const torqueNm = dock.shown?.value
+  return dock.row?.quantity === 'torque' && torqueNm !== undefined ? { torqueNm, verdict: judgePull(pass.value, torqueNm) } : null
+})
 </script>
 
 <template>
   <div class="entry">
     <p class="aim">
       <span class="mono">{{ torque(pass.fromNm) }} – {{ torque(pass.toNm) }}</span>
+    </p>
+    <p
+      v-if="live"
+      class="live"
+      :class="live.verdict"
+    >
+      <span class="mono">{{ torque(live.torqueNm) }}</span> {{ VERDICTS[live.verdict] }}
     </p>
     <div class="with">
       <ChoiceSelect
@@ -82,6 +112,7 @@ const extending = ref(false)
         autocomplete="off"
         :aria-label="`What the wrench shows at bolt ${hand === undefined ? '' : boltNumber(plan, hand)}`"
         :placeholder="torque(pass.torqueNm)"
+        @focus="goal && dock.aim(goal)"
       />
       <span
         v-if="verdict"
@@ -131,6 +162,8 @@ const extending = ref(false)
 .entry { display: flex; flex-direction: column; gap: 8px; margin-top: 6px; }
 .entry > .el-button + .el-button { margin-left: 0; }
 .aim { font-size: 22px; }
+.live { display: flex; gap: 12px; align-items: baseline; font: 600 20px var(--label); }
+.live .mono { font-size: 30px; min-width: 7ch; }
 .with { display: flex; flex-wrap: wrap; gap: 8px; }
 .with .el-select { flex: 1 1 150px; min-width: 0; }
 .pull { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }

@@ -10,6 +10,7 @@ import StepFooter from './StepFooter.vue'
 import StepDuty from './duties/StepDuty.vue'
 import StepTools from './StepTools.vue'
 import WaitNotice from './WaitNotice.vue'
+import { InstrumentDock } from '../../instruments'
 import { ReadingGroup } from '../../readings'
 import { laterDialog } from '../../../ui/later'
 import { useBench } from '../../../job/use-bench'
@@ -49,6 +50,9 @@ const photos = computed(() =>
 )
 const weak = computed(() => step.value && bench.weakened.value.get(step.value.key))
 const joint = computed(() => step.value?.tightens ? jointOf(job.sheet, step.value.tightens) : undefined)
+/** Something is measured or pulled here that an instrument could tell by itself. */
+const asksForValue = computed(() => bench.mayWork.value && step.value !== null && !job.state.done[step.value.key]
+  && duties.value.some(({ duty }) => duty.kind === 'reading' || duty.kind === 'tightening'))
 const body = ref<HTMLElement>()
 /** Another step is read from its top. */
 watch(() => step.value?.key, () => { body.value?.scrollTo(0, 0) }, { flush: 'post' })
@@ -176,6 +180,7 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
         Close the job
       </el-button>
     </div>
+    <InstrumentDock v-if="asksForValue" />
     <StepFooter
       v-if="!job.state.closed"
       :step="step"

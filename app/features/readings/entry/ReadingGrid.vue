@@ -2,6 +2,8 @@
 import { computed, ref } from 'vue'
 import { KINDS, placeOf } from '#core'
 import type { ReadingRow } from '#shared/wire/types'
+import { useDockStore } from '../../../net/dock-store'
+import { useCellInHand } from './use-cell-in-hand'
 import type { ReadingEntry } from './use-reading-entry'
 
 /** The cells of a reading, by station and plane: typed in, or as they stand. A run-out goes down the turn, station by station. */
@@ -10,10 +12,14 @@ const emit = defineEmits<{ last: [] }>()
 const { position, stored, before, editing, typed, cells, show } = entry
 const grid = ref<HTMLElement>()
 
-/** Enter goes on to the next cell, and from the last one stores: hands stay on the gauge. */
+const dock = useDockStore()
+const aimAt = useCellInHand(entry, grid)
+/** Enter goes on to the next cell, and from the last one stores: hands stay on the gauge. Into an empty cell it takes what the gauge shows. */
 function enter(event: KeyboardEvent) {
+  const input = event.target as HTMLInputElement
+  if (!input.value.trim() && dock.take()) return
   const inputs = [...grid.value!.querySelectorAll('input')]
-  const next = inputs[inputs.indexOf(event.target as HTMLInputElement) + 1]
+  const next = inputs[inputs.indexOf(input) + 1]
   if (next) next.focus()
   else emit('last')
 }
@@ -69,7 +75,7 @@ const placeName = (s: number, p: number) => `${position.value.name}, ${placeOf(p
             inputmode="decimal"
             autocomplete="off"
             :disabled="disabled"
-            @focus="($event.target as HTMLInputElement).select()"
+            @focus="aimAt(s, p, $event.target as HTMLInputElement)"
             @keydown.enter.prevent="enter"
           >
           <small

@@ -136,6 +136,7 @@ export function useReadingEntry(bench: Bench, asked: () => { position: string, s
   }
 
   return {
+    asked,
     position,
     stored,
     before,
