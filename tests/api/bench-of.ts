@@ -1,5 +1,4 @@
 import { randomUUID } from 'node:crypto'
-import { expect } from 'vitest'
 import { emptyState, foldJob, goodTruth, nextDeed, nextSteps, sheetForJob, type JobState, type Sheet } from '#core'
 import type { JobBundle } from '#shared/wire/types'
 import { demoDocuments } from '../support/demo-sheet'
@@ -16,14 +15,19 @@ export interface Bench {
 /** A job of its own on a unit, worked through the interface by a technician and a lead. */
 export async function benchOf(tag: string, setup: object = {}, login = 'okafor'): Promise<Bench> {
   const client = await Client.as(login)
-  const lead = await Client.as('brandt')
   const { body, status } = await client.post<{ id: string }>(`/units/${tag}/jobs`, {
     reason: 'for a test',
     device: client.device,
     ...setup,
   })
-  expect(status).toBe(200)
-  const bundle = async () => (await client.get<JobBundle>(`/jobs/${body.id}`)).body
+  if (status !== 200) throw new Error(`no job on ${tag}: ${status} ${JSON.stringify(body)}`)
+  return benchAt(client, body.id)
+}
+
+/** The bench of a job that runs. */
+export async function benchAt(client: Client, id: string): Promise<Bench> {
+  const lead = await Client.as('brandt')
+  const bundle = async () => (await client.get<JobBundle>(`/jobs/${id}`)).body
   const { job, sheet: released } = await bundle()
   const sheet = sheetForJob(demoDocuments.find(document => document.key === released.key)!, job.setup)
   const state = async () => {
@@ -37,9 +41,10 @@ export async function benchOf(tag: string, setup: object = {}, login = 'okafor')
       const { draft: next, byLead } = nextDeed(sheet, now, step, goodTruth(sheet), { at: new Date(), newId: randomUUID })
       if (step.key === wanted && (before === 'duties' || next.type === 'step-done')) return
       if (next.type === 'photo-added') (next.body as { photo: string }).photo = randomUUID()
-      expect((await (byLead ? lead : client).append(body.id, [next])).body).toMatchObject({ results: [{ outcome: 'recorded' }] })
+      const { body } = await (byLead ? lead : client).append(id, [next])
+      if (body.results?.[0]?.outcome !== 'recorded') throw new Error(`${step.key}, ${next.type}: ${JSON.stringify(body)}`)
     }
     throw new Error(`never came to ${wanted}`)
   }
-  return { client, id: body.id, sheet, state, workTo }
+  return { client, id, sheet, state, workTo }
 }

@@ -66,7 +66,7 @@ const state = computed(() => {
 })
 const over = computed(() => dock.row && !coversCalibration(dock.row.calibratedUntil, serverNow().toISOString()) ? dayOf(dock.row.calibratedUntil) : '')
 const where = computed(() => {
-  if (!dock.target) return 'Tap a cell first'
+  if (!dock.target) return 'No cell in hand'
   return dock.fits ? `Take into ${dock.target.label}` : `${dock.target.label} wants another kind`
 })
 

@@ -35,7 +35,8 @@ export function useWedge() {
   useEventListener(window, 'keydown', (event) => {
     if (ours.has(event) || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return
     const { target } = event
-    const verdict = wedge.take({ key: event.key, atMs: performance.now(), inField: isField(target) })
+    // When it was pressed, not when a busy page came to it.
+    const verdict = wedge.take({ key: event.key, atMs: event.timeStamp, inField: isField(target) })
     if (verdict.kind === 'pass') return
     event.preventDefault()
     event.stopImmediatePropagation()
