@@ -4,7 +4,7 @@ import type { Bench } from '../../job/use-bench'
 /** What each key does, as the help shows it. */
 export const KEYS: readonly (readonly [string, string])[] = [
   ['↓ →', 'next step'], ['↑ ←', 'step before'], ['Enter', 'tick the step'], ['U', 'undo my last'], ['N', 'note'], ['M', 'to the mark'],
-  ['R', 'to the reading'], ['T', 'to the torque'], ['Page down', 'foot switch: does what is next in the step'], ['P', 'photo'],
+  ['R', 'to the reading'], ['T', 'to the torque'], ['Page down', 'foot switch: takes what the instrument shows, or does what is next'], ['P', 'photo'],
   ['B', 'to the bags'], ['0', 'to the work at hand'], ['?', 'this help'],
 ]
 
