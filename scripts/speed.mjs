@@ -72,6 +72,7 @@ await main(async () => {
     const jobs = await script('tests/speed/long-jobs.ts')
     const browser = await script('tests/speed/browser.ts', jobs.long, jobs.tall)
     const core = await script('tests/speed/core.ts')
+    const instruments = await script('tests/speed/instruments.ts')
     const abuse = await script('tests/speed/abuse.ts')
     const append = await appendRatio(installation.env.DATABASE_URL)
     const rows = [
@@ -86,6 +87,10 @@ await main(async () => {
       inTime('contact picture of 12 megapixels, in its worker', browser.contact.ms, 1500),
       inTime('longest frame meanwhile', browser.contact.longestFrame, 50),
       inTime('operating clearance, 100,000 draws', core.clearance, 100),
+      inTime('32 bolts, 4 passes, 1,000 draws', core.tightening, 1000),
+      spread('value of an instrument on the screen after its sending', instruments.shown, 100),
+      spread('slowed 4 times: value of an instrument on the screen', instruments.slow, 100),
+      ['20 instruments, 10 values a second each: of a core', `${(instruments.share * 100).toFixed(1)} %`, '10 %', instruments.share < 0.1],
       ['limits of ISO 286 a second', `${(core.limitsASecond / 1e6).toFixed(1)} million`, '1 million', core.limitsASecond >= 1e6],
       spread('job opened from the yard, warm', browser.open.job, 300),
       spread('yard opened anew, warm', browser.open.yard, 600),

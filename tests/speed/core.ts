@@ -1,5 +1,5 @@
 import { performance } from 'node:perf_hooks'
-import { operatingClearance, shortestWayIn, toleranceLimits } from '#core'
+import { operatingClearance, shortestWayIn, simulateTightening, tighteningOrder, toleranceLimits } from '#core'
 import { forkedSheet } from '../support/small-sheet'
 
 /** How fast the core is. Prints one JSON line: calls a second, and milliseconds. */
@@ -33,5 +33,13 @@ let ways = 0
 const wayIn = time(() => {
   ways = shortestWayIn(forked, { done: {} }, 'seal').alternatives.length + 1
 })
+/** 32 bolts of a flange of 500 mm, four passes, a thousand draws of friction. */
+const tightening = time(() => {
+  sum += simulateTightening({
+    bolts: 32, radiusMm: 250, flange: { flexuralRigidityNmm2: 2.1e10 }, gasket: { foundationNPerMm2: 800 }, bolt: { stiffnessNPerMm: 8e5 },
+    targetN: 60_000, order: tighteningOrder({ layout: { kind: 'circle', bolts: 32 }, pattern: 'crosswise' }), passes: [0.3, 0.6, 1, 1],
+    friction: { scatter: 0.1, draws: 1000, seed: 7 },
+  }).minN
+}, 3)
 if (!Number.isFinite(sum)) throw new Error('the speed table computed nothing')
-console.log(JSON.stringify({ limitsASecond: CALLS / limits * 1000, clearance, wayIn, steps: forked.steps.length, ways }))
+console.log(JSON.stringify({ limitsASecond: CALLS / limits * 1000, clearance, tightening, wayIn, steps: forked.steps.length, ways }))
