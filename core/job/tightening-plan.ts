@@ -128,6 +128,17 @@ export interface TighteningStand {
   needs: readonly TighteningNeed[]
 }
 
+/**
+ * When a joint was last pulled, at whatever step: a gasket settles with the hours, and a retightening counts from here.
+ *
+ * @example lastPulledAt(sheet, state, 'head-joint') // '2026-05-04T08:00:00.000Z'
+ */
+export function lastPulledAt(sheet: Sheet, state: JobState, joint: string): string | undefined {
+  const steps = new Set(sheet.steps.filter(step => step.tightens === joint).map(step => step.key))
+  return [...state.boltPulls, ...state.passesFinished].filter(({ step, overtaken }) => steps.has(step) && !overtaken)
+    .map(({ at }) => at).sort().at(-1)
+}
+
 /** Which bolt is the next of a pass, by its number in the whole joint; undefined when none is left. */
 export function nextBolt({ order, bolts }: TighteningPlan, pass: PassStand): number | undefined {
   if (pass.isDone) return undefined

@@ -249,6 +249,7 @@ export const Joint = optional({
     'What it is for: to clamp (if left out), to push a taper up, to set or lock.',
   )),
   layout: Type.Optional(JointLayout),
+  seenFrom: Type.Optional(Type.String({ minLength: 1, maxLength: 100, description: 'From where the layout is seen; its first bolt is at the top.' })),
   pattern: Type.Optional(oneOf(PATTERNS)),
   passes: Type.Optional(object({
     shares: Type.Optional(Type.Array(Type.Number({ exclusiveMinimum: 0, maximum: 1 }), { minItems: 1, maxItems: 6 })),

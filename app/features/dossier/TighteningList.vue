@@ -2,11 +2,14 @@
 import type { Dossier } from '#shared/wire/types'
 import { torqueInUnits as torque } from '../../ui/in-units'
 import { moment } from '../../ui/moment'
+import { leftOf } from '../../ui/time-left'
 import { PATTERN_WORDS } from '../../ui/tightening-words'
 
 /** How the joints were tightened: each pass with its tool, and what was not as it should be. */
 defineProps<{ tightening: Dossier['tightening'] }>()
 type Pass = Dossier['tightening'][number]['passes'][number]
+/** How long after the pass before: gaskets settle meanwhile. */
+const sinceBefore = (passes: readonly Pass[], i: number) => i === 0 ? '' : `, ${leftOf(Date.parse(passes[i]!.at) - Date.parse(passes[i - 1]!.at))} after the one before`
 const withWhat = ({ tools, tags }: Pass) => tags.length ? tags.join(', ') : tools.join(', ')
 </script>
 
@@ -44,7 +47,7 @@ const withWhat = ({ tools, tags }: Pass) => tags.length ? tags.join(', ') : tool
             <span>{{ pass.isFinalRound ? 'round' : i + 1 }}</span>
             <span class="mono">{{ torque(pass.torqueNm) }}</span>
             <span class="mono">{{ withWhat(pass) }}</span>
-            <span class="quiet">{{ pass.by.join(', ') }}, {{ moment(pass.at) }}</span>
+            <span class="quiet">{{ pass.by.join(', ') }}, {{ moment(pass.at) }}{{ sinceBefore(line.passes, i) }}</span>
             <span
               v-if="!pass.isDone"
               class="other"

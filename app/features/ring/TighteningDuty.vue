@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { boltNumber, closesToRing, tighteningCare, type Step } from '#core'
+import { boltNumber, closesToRing, lastPulledAt, tighteningCare, type Step } from '#core'
 import { useBench } from '../../job/use-bench'
 import SecondPerson from '../../job/SecondPerson.vue'
 import { torqueInUnits as torque } from '../../ui/in-units'
 import { laterComponent } from '../../ui/later'
+import { moment } from '../../ui/moment'
 import { PATTERN_WORDS } from '../../ui/tightening-words'
 import JointReady from './JointReady.vue'
 import PassRow from './PassRow.vue'
@@ -27,6 +28,7 @@ const mayMove = computed(() => bench.mayWork.value && !job.state.done[step.key] 
 const movedHere = computed(() => job.state.boltsMoved.filter(moved => moved.step === step.key && !moved.overtaken))
 /** A frame is drawn across, its deeds below it. */
 const isWide = computed(() => joint.value.layout!.kind === 'rectangle' && joint.value.layout!.long > joint.value.layout!.short * 1.5)
+const lastPull = computed(() => lastPulledAt(job.sheet, job.state, joint.value.key))
 const changing = ref(false)
 const comparing = ref(false)
 const canCompare = computed(() => plan.value.bolts > 3 && closesToRing(joint.value.layout!))
@@ -52,6 +54,12 @@ const tellMoved = () => {
     :at="pass.index"
     :is-done="need?.kind !== 'pass'"
   />
+  <p
+    v-if="lastPull"
+    class="quiet"
+  >
+    Last pulled {{ moment(lastPull) }}
+  </p>
   <div
     class="work"
     :class="{ wide: isWide }"
@@ -65,7 +73,9 @@ const tellMoved = () => {
         @pick="bolt => { if (isPulling) picked = bolt }"
       />
       <p class="quiet">
-        {{ PATTERN_WORDS[plan.pattern] }}<template v-if="plan.sets > 1">
+        {{ PATTERN_WORDS[plan.pattern] }}<template v-if="joint.seenFrom">
+          · seen from {{ joint.seenFrom }}
+        </template><template v-if="plan.sets > 1">
           · joint {{ setAt + 1 }} of {{ plan.sets }}
         </template>
       </p>

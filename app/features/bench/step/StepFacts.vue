@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { isSnugAt, type Joint, type Part, type Step } from '#core'
+import { useBench } from '../../../job/use-bench'
 import { inUnits } from '../../../ui/in-units'
 import { jointFacts } from './joint-facts'
 
@@ -20,6 +21,10 @@ const torque = computed(() => {
   const { aim, from, to } = joint.torqueNm
   return from === undefined && to === undefined ? torqueOf(aim) : `${torqueOf(aim)} (${torqueOf(from ?? aim)} to ${torqueOf(to ?? aim)})`
 })
+/** Said before the spanner turns the wrong way. */
+const { job } = useBench()
+const leftHandOff = computed(() =>
+  job.sheet.joints?.find(({ leftHand, fastener }) => leftHand && step.removes?.some(({ part }) => part === fastener))?.name ?? '')
 const facts = computed(() => joint ? jointFacts(joint, step, torqueOf) : [])
 </script>
 
@@ -76,6 +81,12 @@ const facts = computed(() => joint ? jointFacts(joint, step, torqueOf) : [])
           v-if="joint.keptApart"
           class="handling"
         >{{ joint.keptApart }}</span>
+      </dd>
+    </template>
+    <template v-if="leftHandOff">
+      <dt>Thread</dt>
+      <dd>
+        <strong class="turns"><Icon name="ph:arrow-clockwise" /> Left-hand thread: {{ leftHandOff }} comes off clockwise.</strong>
       </dd>
     </template>
     <template v-if="step.lubricant">
