@@ -235,9 +235,15 @@ export const DEMO_UNITS: readonly DemoUnit[] = [
     'diaphragm-dosing-pump',
     { head: 'pvc' },
   ),
-  desalting('P-441', 'Permeate transfer pump 1', 'close-coupled hygienic pump', 'Osmund Works', 21110, 44),
-  desalting('P-442', 'Permeate transfer pump 2', 'close-coupled hygienic pump', 'Osmund Works', 20540, 71),
-  desalting('P-451', 'Cleaning pump', 'pump with cartridge seal', 'Osmund Works', 3120, 240),
+  desalting('P-441', 'Permeate transfer pump 1', 'close-coupled hygienic pump', 'Osmund Works', 21110, 44, { Flow: '40 m³/h', Head: '28 m' }, 'hygienic-pump', {
+    seal: 'carbon',
+  }),
+  desalting('P-442', 'Permeate transfer pump 2', 'close-coupled hygienic pump', 'Osmund Works', 20540, 71, { Flow: '40 m³/h', Head: '28 m' }, 'hygienic-pump', {
+    seal: 'carbide',
+  }),
+  desalting('P-451', 'Cleaning pump', 'pump with cartridge seal', 'Osmund Works', 3120, 240, { Flow: '22 m³/h', Head: '18 m' }, 'cartridge-pump', {
+    cartridge: 'single',
+  }),
   desalting('A-461', 'Agitator, cleaning tank', 'agitator with seal', 'Brackwater', 3120, 240),
   desalting(
     'K-471',
@@ -257,7 +263,9 @@ export const DEMO_UNITS: readonly DemoUnit[] = [
   sludge('DC-502', 'Decanter separator 2', 'decanter separator', 'Brackwater', 19930, 82, { Bowl: '520 mm' }, 'decanter-separator', {
     feed: 'cartridge',
   }),
-  sludge('GP-511', 'Polymer gear pump', 'gear pump with mechanical seal', 'Osmund Works', 16520, 34),
+  sludge('GP-511', 'Polymer gear pump', 'gear pump', 'Osmund Works', 16520, 34, { Displacement: '96 ml', Speed: '960 rpm' }, 'gear-pump', {
+    material: 'iron',
+  }),
   sludge('VP-521', 'Polymer vane pump 1', 'sliding-vane pump', 'Calder & Finch', 11780, 48, {}, 'sliding-vane-pump', { vanes: 'polymer' }),
   sludge('VP-522', 'Polymer vane pump 2, standby', 'sliding-vane pump', 'Calder & Finch', 2260, 300, {}, 'sliding-vane-pump', {
     vanes: 'bronze',

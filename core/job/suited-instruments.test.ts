@@ -28,9 +28,9 @@ describe('suitedInstruments', () => {
     expect(tags({ limits: { upper: 0.05 }, instrument: 'dial indicators' })).toEqual({ likely: ['DI-07', 'DI-09'], others: [] })
     expect(tags({ limits: { lower: 70.002, upper: 70.021 }, instrument: 'micrometer 50–75 mm', method: 'diameter survey' })).toEqual({
       likely: ['MIC-13', 'MIC-14'],
-      others: ['CAL-02'],
+      others: ['CAL-02', 'CAL-05'],
     })
-    expect(tags({ limits: { lower: 89.9, upper: 90.1 }, instrument: 'bore gauge' })).toEqual({ likely: ['BG-04'], others: ['CAL-02'] })
+    expect(tags({ limits: { lower: 89.9, upper: 90.1 }, instrument: 'bore gauge' })).toEqual({ likely: ['BG-04'], others: ['CAL-02', 'CAL-05'] })
     expect(tags({ limits: { upper: 0.08 }, instrument: 'dial indicator in blocks', method: 'run-out' }).others).toEqual([])
     expect(tags({ limits: { lower: 0.1, upper: 0.3 }, instrument: 'feeler gauges' })).toEqual({ likely: ['FG-05'], others: [] })
   })
@@ -50,7 +50,7 @@ describe('suitedInstruments', () => {
     )
     expect(tags({ quantity: 'temperature', instrument: 'contact thermometer', limits: { upper: 80 } })).toEqual({
       likely: ['TH-02'],
-      others: [],
+      others: ['IR-01'],
     })
     for (const position of demoDocuments.flatMap(document => document.positions)) {
       const { likely, others } = suitedInstruments(position, DEMO_INSTRUMENTS)

@@ -30,7 +30,7 @@ export function trueSize(position: Position, machine: string, stage: ReadingStag
   const middle = middleOf(position.limits)
   const half = Math.abs(middle - (upper ?? lower ?? middle / 2))
   // As found some of it is worn beyond its limit; as left all of it is inside.
-  const reach = stage === 'as-found' ? 1.15 : 0.55
+  const reach = stage === 'as-found' ? 1.5 : 0.55
   const off = (2 * random() - 1) * reach * half
   const highDeg = Math.floor(random() * 360)
   const { taperMm = Infinity, outOfRoundnessMm = Infinity } = position
