@@ -63,7 +63,14 @@ for (const shows of ['84', '82', '95']) {
   await joint.locator('[data-torque]').fill(`${shows} N·m`)
   await joint.getByRole('button', { name: /^Bolt \d+ is pulled$/ }).click()
 }
-await joint.evaluate(element => element.scrollIntoView({ block: 'start' }))
+// A wrench that speaks, in the middle of a pull.
+const dock = page.getByRole('region', { name: 'Instrument', exact: true })
+await dock.getByLabel('Instrument in hand').click()
+await page.getByRole('option', { name: /^TW-04/ }).click()
+await page.getByRole('listbox').filter({ hasText: 'TW-04' }).waitFor({ state: 'hidden' })
+await joint.locator('.ring').evaluate(element => element.scrollIntoView({ block: 'start' }))
+await dock.getByRole('button', { name: /^Pull just right/ }).click()
+await joint.getByText('● IN').first().waitFor()
 await take(page, 'ring')
 await page.getByRole('button', { name: 'Close the job …' }).click()
 await page.getByRole('dialog').waitFor()

@@ -14,6 +14,7 @@ import HandPanel from './HandPanel.vue'
 import { useWedge } from './use-wedge'
 
 /** The instrument in hand: what it shows, large; take puts it into the cell in hand, and the next cell follows. */
+const emit = defineEmits<{ taken: [] }>()
 const dock = useDockStore()
 const register = useInstrumentStore()
 const typed = useWedge()
@@ -40,11 +41,11 @@ const choices = computed(() => [
     label: `${one.tag} · ${one.name}${cable ? ' · by its cable' : by?.by && !by.mine ? ` · with ${by.by}` : ''}`,
   })),
 ])
-function choose(tag: string) {
+async function choose(tag: string) {
   const row = rows.value.find(({ one }) => one.tag === tag)
-  if (!row) void dock.letGo()
-  else if (row.cable) void dock.plugIn(row.one)
-  else void dock.choose(tag)
+  if (!row) return dock.letGo()
+  await (row.cable ? dock.plugIn(row.one) : dock.choose(tag))
+  if (dock.tag) emit('taken')
 }
 
 const decimals = computed(() => Math.max(0, Math.ceil(-Math.log10(dock.row?.step ?? 1) - 1e-9)))

@@ -180,7 +180,10 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
         Close the job
       </el-button>
     </div>
-    <InstrumentDock v-if="asksForValue" />
+    <InstrumentDock
+      v-if="asksForValue"
+      @taken="showAsked"
+    />
     <StepFooter
       v-if="!job.state.closed"
       :step="step"
