@@ -5,6 +5,7 @@ import { beyondOf } from '#shared/instruments/range'
 import type { HandDeed, LinksAnswer, LinkState, StreamedValue } from '#shared/wire/instrument-stream'
 import { instrumentTopic } from '#shared/wire/topics'
 import type { InstrumentRow } from '#shared/wire/types'
+import { wedgeMeant } from '../ui/wedge'
 import { callApi, sentenceOf } from './api'
 import { useInstrumentStore } from './instrument-store'
 import { useLiveStore } from './live-store'
@@ -27,6 +28,7 @@ export interface TakeTarget {
 const KEPT_MS = 1500
 /** A dial that comes back within so many steps has not been pushed. */
 const CLOSURE_STEPS = 3
+const LET_GO_AFTER_MS = 30_000
 const OPEN = { state: 'open' as LinkState, sentence: '' }
 
 /** The instrument in hand: what it shows, whether it rests, and where its value goes. */
@@ -189,6 +191,25 @@ export const useDockStore = defineStore('dock', () => {
     if (last) await callApi(`/instruments/${last}/lease`, { method: 'DELETE' }).catch(() => undefined)
   }
 
+  let soon: ReturnType<typeof setTimeout> | undefined
+  /** Between two steps that measure, the instrument stays in hand; nobody else waits for it longer than this. */
+  const letGoSoon = () => {
+    clearTimeout(soon)
+    soon = setTimeout(() => void letGo(), LET_GO_AFTER_MS)
+  }
+  const keep = () => clearTimeout(soon)
+
+  /** What an instrument that types has said while no cell had the focus, or a scanner that read the tag of one. */
+  const typed = ref('')
+  function hearTyped(text: string): void {
+    const meant = wedgeMeant(text)
+    typed.value = ''
+    if (!meant) return
+    if ('tag' in meant) void choose(meant.tag)
+    else if (target.value) target.value.take(meant.number, '')
+    else typed.value = `${text} came from an instrument that types. Tap the cell it belongs to, and send it again.`
+  }
+
   const zero = () => live.wish({ instrument: tag.value, zero: true })
   const hand = (deed: HandDeed) => live.wish({ instrument: tag.value, hand: deed })
 
@@ -204,6 +225,6 @@ export const useDockStore = defineStore('dock', () => {
 
   return {
     links, load, problem, tag, way, row, link, shown, rest, held, target, fits, canTake, isBeyond, value, take, hold, sweep, turnedDeg,
-    beginSweep, choose, plugIn, letGo, zero, hand, aim, drop,
+    beginSweep, choose, plugIn, letGo, letGoSoon, keep, typed, hearTyped, zero, hand, aim, drop,
   }
 })

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { MOST_LINE_BYTES } from '#shared/instruments/line'
 import type { InstrumentRow } from '#shared/wire/types'
 import { openSerial, type SerialPort } from './serial-line'
 
@@ -43,7 +44,7 @@ describe('an instrument on a cable', () => {
   it('is shown as what it is when it lies, babbles or breaks, and nothing of that is taken', async () => {
     expect((await heard(['A1 21.5 °C ok\r\n'])).said).toEqual(['unit'])
     expect((await heard(['??\r\n', '\u0000\u0007\r\n', 'B2 12.3 mm ok\r\n'])).said).toEqual(['rubbish'])
-    expect((await heard(['x'.repeat(2000)])).said).toEqual(['rubbish'])
+    expect((await heard(['x'.repeat(MOST_LINE_BYTES + 1)])).said).toEqual(['rubbish'])
     expect((await heard([], { breaks: true })).said).toEqual(['unreachable'])
   })
 

@@ -1,7 +1,6 @@
 import { fork } from 'node:child_process'
 import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { build } from 'esbuild'
 import { freePort } from './cluster.mjs'
 
 const ROOT = new URL('../..', import.meta.url).pathname
@@ -16,6 +15,8 @@ const SIMULATED = {
 
 /** Builds the simulated instruments, each to one small program. */
 export async function buildInstruments(folder = BUILT) {
+  // On a fresh machine the packages are installed after this file is read.
+  const { build } = await import('esbuild')
   const names = readdirSync(join(ROOT, 'instruments')).filter(name => name !== 'lib')
   await build({
     entryPoints: Object.fromEntries(names.map(name => [name, join(ROOT, 'instruments', name, 'index.ts')])), outdir: folder,

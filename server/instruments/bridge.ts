@@ -17,13 +17,12 @@ import { openLink, type Link } from './link'
  * that bench has it and listens; the lease in the database keeps other benches away, on whatever instance they are.
  */
 
-interface Bridged { tag: string, session: string, link: Link }
+interface Bridged { tag: string, session: string, link: Link, orders: { second: number, count: number } }
 
 const bridged = new Map<string, Bridged>()
 const RENEW_MS = 5000
 /** Orders that a bench may give in a second: more is no hand. */
 const MOST_ORDERS_A_SECOND = 20
-const orders = { second: 0, count: 0 }
 
 /** A bench has begun to listen to an instrument; without the lease, or without a line to it, it hears nothing. */
 export async function followInstrument(tag: string, session: string): Promise<void> {
@@ -31,11 +30,11 @@ export async function followInstrument(tag: string, session: string): Promise<vo
   const known = bridged.get(tag)
   if (!address || !(await hasLease(database(), tag, session))) return
   if (known?.session === session) return known.link.repeat()
-  drop(tag)
+  if (known) lose(known)
   const row = await findInstrument(database(), tag)
   const topic = instrumentTopic(tag)
   const mine = (message: LiveMessage) => hub.tellSession(topic, session, message)
-  bridged.set(tag, { tag, session, link: openLink(row, address, {
+  bridged.set(tag, { tag, session, orders: { second: 0, count: 0 }, link: openLink(row, address, {
     onValue: value => mine({ kind: 'value', topic, ...value }),
     onState: (state, sentence) => mine({ kind: 'link', topic, state, sentence }),
   }) })
@@ -44,15 +43,12 @@ export async function followInstrument(tag: string, session: string): Promise<vo
 /** Keeps what is listened to and lets go what is not; called now and then. */
 export async function tendInstruments(): Promise<void> {
   for (const { tag, session } of [...bridged.values()]) {
-    const topic = instrumentTopic(tag)
-    if (!hub.isWatched(topic, session)) {
+    if (!hub.isWatched(instrumentTopic(tag), session)) {
       drop(tag)
       continue
     }
     try {
-      if (await renewLease(database(), tag, session)) continue
-      hub.tellSession(topic, session, { kind: 'link', topic, state: 'lost', sentence: `${tag} has gone to another bench.` })
-      drop(tag)
+      if (!await renewLease(database(), tag, session)) lose({ tag, session })
     } catch (error) {
       // Without the database nobody else can take it either.
       log.warn({ err: error }, 'cannot keep an instrument')
@@ -64,8 +60,9 @@ export async function tendInstruments(): Promise<void> {
 export async function orderInstrument(wish: InstrumentWish, session: string, person: Person): Promise<void> {
   const held = bridged.get(wish.instrument)
   const second = Math.floor(Date.now() / 1000)
-  if (orders.second !== second) Object.assign(orders, { second, count: 0 })
-  if (held?.session !== session || (orders.count += 1) > MOST_ORDERS_A_SECOND * Math.max(1, bridged.size)) return
+  if (held?.session !== session) return
+  if (held.orders.second !== second) held.orders = { second, count: 0 }
+  if ((held.orders.count += 1) > MOST_ORDERS_A_SECOND) return
   const { tag } = held
   if ('zero' in wish) return held.link.order({ word: 'zero', tag })
   if (!areSimulated()) return
@@ -77,6 +74,13 @@ export async function orderInstrument(wish: InstrumentWish, session: string, per
   const { key, quantity, method, stations, planes, limits, taperMm, outOfRoundnessMm } = positionOf(sheet, found.key)
   const position = { key, quantity, method, stations: stations.map(() => ''), planes, limits, taperMm, outOfRoundnessMm }
   held.link.order({ word: 'hand', tag, deed: JSON.stringify({ ...hand, job: undefined, position, machine: unitTag }) })
+}
+
+/** Another bench has it now. */
+function lose({ tag, session }: Pick<Bridged, 'tag' | 'session'>): void {
+  const topic = instrumentTopic(tag)
+  hub.tellSession(topic, session, { kind: 'link', topic, state: 'lost', sentence: `${tag} has gone to another bench.` })
+  drop(tag)
 }
 
 function drop(tag: string): void {

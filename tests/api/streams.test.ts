@@ -80,6 +80,15 @@ describe('an instrument is at one bench at a time', () => {
     expect((await lease(mine, 'nonsense')).status).toBe(422)
   })
 
+  it('does not let one bench empty the cupboard, not even all at once', async () => {
+    const greedy = await Client.as('brandt')
+    const tags = (await linksOf(greedy)).links.filter(({ by }) => by === null).map(({ tag }) => tag)
+    const answers = await Promise.all(tags.map(tag => lease(greedy, tag)))
+    expect(answers.filter(({ status }) => status === 200)).toHaveLength(4)
+    expect(JSON.stringify(answers.find(({ status }) => status !== 200)!.body)).toContain('instrument.too-many')
+    await Promise.all(tags.map(tag => letGo(greedy, tag)))
+  })
+
   it('goes to one of many who reach for it at once', async () => {
     const people = await Promise.all(['okafor', 'lindqvist', 'marsh', 'brandt'].map(login => Client.as(login)))
     const answers = await Promise.all(Array.from({ length: 24 }, (_, i) => lease(people[i % 4]!, 'ST-01')))

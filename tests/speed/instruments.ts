@@ -20,8 +20,7 @@ const INSTRUMENTS = 20
 const EVERY_MS = 100
 const SECONDS = Number(process.argv[2] ?? 10)
 const ROUNDS = 40
-/** Topics of one channel. */
-const A_CHANNEL = 8
+const A_BENCH = 4
 const sleep = (ms: number) => new Promise(resolve => setTimeout(resolve, ms))
 
 /** Says a value again and again to whoever has connected. */
@@ -50,14 +49,20 @@ const server = await startServer({
     NEEDLER_INSTRUMENTS: rows.map(({ tag }, i) => `${tag}=127.0.0.1:${speakers[i]!.port}`).join(','),
   },
 })
-await Promise.all(rows.map(({ tag }) => fetch(`${server.address}/api/instruments/${tag}/lease`, {
-  method: 'POST', headers: { 'cookie': client.cookies, 'content-type': 'application/json' }, body: '{}',
-})))
-const channels = await Promise.all(Array.from({ length: Math.ceil(INSTRUMENTS / A_CHANNEL) }, async (_, i) => {
-  const { socket } = await askLive(`${server.address}/api/live`, { cookie: client.cookies })
+/** A bench has four instruments at most: five benches. */
+const benches = await Promise.all(Array.from({ length: Math.ceil(INSTRUMENTS / A_BENCH) }, () => Client.as('okafor')))
+const channels = await Promise.all(benches.map(async (bench, i) => {
+  const tags = rows.slice(i * A_BENCH, (i + 1) * A_BENCH).map(({ tag }) => tag)
+  for (const tag of tags) {
+    const { status } = await fetch(`${server.address}/api/instruments/${tag}/lease`, {
+      method: 'POST', headers: { 'cookie': bench.cookies, 'content-type': 'application/json' }, body: '{}',
+    })
+    if (status !== 200) throw new Error(`${tag} was not given: ${status}`)
+  }
+  const { socket } = await askLive(`${server.address}/api/live`, { cookie: bench.cookies })
   let bytes = 0
   socket!.on('data', (chunk: Buffer) => { bytes += chunk.length })
-  sendText(socket!, JSON.stringify({ watch: rows.slice(i * A_CHANNEL, (i + 1) * A_CHANNEL).map(({ tag }) => instrumentTopic(tag)) }))
+  sendText(socket!, JSON.stringify({ watch: tags.map(instrumentTopic) }))
   return { socket: socket!, bytes: () => bytes }
 }))
 await sleep(1500)

@@ -7,6 +7,7 @@ import VeePanel from './vee/VeePanel.vue'
 import { afterPaint } from '../../ui/after-paint'
 import { fetchLater, laterDialog } from '../../ui/later'
 import { useBench } from '../../job/use-bench'
+import { useTypingInstruments } from '../instruments'
 import { useKeys } from './use-keys'
 
 const CloseDialog = laterDialog(() => import('./CloseDialog.vue'))
@@ -28,6 +29,7 @@ watch(() => bench.shown.value?.key, () => {
   const panel = step.value?.$el as HTMLElement | undefined
   if (panel && panel.getBoundingClientRect().top < 0) panel.scrollIntoView()
 })
+useTypingInstruments()
 useKeys(bench, { note: () => step.value?.note(), help: () => { helping.value = true } })
 </script>
 

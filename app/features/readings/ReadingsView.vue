@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import type { Position, ReadingStage } from '#core'
-import { InstrumentDock } from '../instruments'
+import { InstrumentDock, useTypingInstruments } from '../instruments'
 import ReadingDuty from './entry/ReadingDuty.vue'
 import { useBench } from '../../job/use-bench'
 import { decimalsOf, inUnits } from '../../ui/in-units'
@@ -11,6 +11,7 @@ import GlanceCell from './GlanceCell.vue'
 import { useReadings } from './use-readings'
 
 const bench = useBench()
+useTypingInstruments()
 const { job } = bench
 const { groups, fits, picked, shown } = useReadings(bench)
 const STAGE_NAMES: Record<ReadingStage, string> = { 'as-found': 'As found', 'as-left': 'As left' }

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import { readTagCode } from '#core'
 import { laterDialog } from '../../ui/later'
 import { tagHere } from './tag-here'
-import { hasCamera } from './use-camera'
+import { hasCamera } from '../../ui/use-camera'
 import RefusalNote from '../../ui/RefusalNote.vue'
 
 /** A scanner types the code of a label and Enter; a hand types the tag; a tablet looks with its camera. */
 const { jobNumber, tags } = defineProps<{ jobNumber: number, tags: readonly string[] }>()
 const found = defineModel<string | null>({ required: true })
-const ScanDialog = laterDialog(() => import('./ScanDialog.vue'))
+const ScanDialog = laterDialog(() => import('../../ui/ScanDialog.vue'))
 
 const [typed, problem, looking] = [ref(''), ref(''), ref(false)]
 function find(text: string) {
@@ -47,6 +48,8 @@ function find(text: string) {
   />
   <ScanDialog
     v-model="looking"
+    title="Scan a label"
+    :accepts="code => readTagCode(code) !== null"
     @read="find"
   />
 </template>

@@ -1,15 +1,12 @@
 import { useEventListener } from '@vueuse/core'
-import { onScopeDispose, ref } from 'vue'
-import { useDockStore } from '../../net/dock-store'
-import { WEDGE_GAP_MS, wedgeMeant, wedgeReader } from './wedge'
+import { onScopeDispose } from 'vue'
+import { WEDGE_GAP_MS, wedgeReader } from './wedge'
 
 const isField = (target: EventTarget | null) =>
   target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable]') !== null
 
-/** Hears instruments and scanners that type. What they say without a cell in hand is told, not done. */
-export function useWedge() {
-  const dock = useDockStore()
-  const said = ref('')
+/** Hears instruments and scanners that type while no field has the focus: none of their keys is a shortcut. */
+export function useWedge(onTyped: (text: string) => void): void {
   const wedge = wedgeReader()
   let timer: ReturnType<typeof setTimeout> | undefined
   const ours = new WeakSet<Event>()
@@ -23,15 +20,6 @@ export function useWedge() {
     }
   }
 
-  function mean(text: string): void {
-    const meant = wedgeMeant(text)
-    said.value = ''
-    if (!meant) return
-    if ('tag' in meant) void dock.choose(meant.tag)
-    else if (dock.target) dock.target.take(meant.number, '')
-    else said.value = `${text} came from an instrument that types. Tap the cell it belongs to, and send it again.`
-  }
-
   useEventListener(window, 'keydown', (event) => {
     if (ours.has(event) || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return
     const { target } = event
@@ -40,10 +28,9 @@ export function useWedge() {
     if (verdict.kind === 'pass') return
     event.preventDefault()
     event.stopImmediatePropagation()
-    if (verdict.kind === 'typed') return mean(verdict.text)
+    if (verdict.kind === 'typed') return onTyped(verdict.text)
     clearTimeout(timer)
     timer = setTimeout(giveBack, WEDGE_GAP_MS + 5, target)
   }, { capture: true })
   onScopeDispose(() => clearTimeout(timer))
-  return said
 }

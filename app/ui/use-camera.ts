@@ -1,6 +1,6 @@
 import { onBeforeUnmount, ref } from 'vue'
-import { openWorker } from '../../workers/protocol'
-import type { QrTasks } from '../../workers/qr-worker'
+import { openWorker } from '../workers/protocol'
+import type { QrTasks } from '../workers/qr-worker'
 
 /** Pixels across that are looked at: a label that fills a third of the picture has its dots four pixels wide. */
 const LOOK_WIDTH = 640
@@ -46,7 +46,7 @@ export function useCamera(onCode: (text: string) => boolean) {
 
   /** Picture after picture, never two at once. */
   async function look(isOver: () => boolean): Promise<void> {
-    const worker = openWorker<QrTasks>(() => new Worker(new URL('../../workers/qr-worker.ts', import.meta.url), { type: 'module' }))
+    const worker = openWorker<QrTasks>(() => new Worker(new URL('../workers/qr-worker.ts', import.meta.url), { type: 'module' }))
     const canvas = document.createElement('canvas')
     const context = canvas.getContext('2d', { willReadFrequently: true })!
     // A picture that cannot be looked at is one without a code; the next comes at once.

@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { readTagCode } from '#core'
-import AskDialog from '../../ui/AskDialog.vue'
+import AskDialog from './AskDialog.vue'
 import { useCamera } from './use-camera'
 
-/** The label of a bag before the camera; what is read is handed on as if it had been typed. */
+/** A label before the camera; what is read and accepted is handed on as if it had been typed. */
+const { accepts } = defineProps<{ title: string, accepts: (code: string) => boolean }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ read: [code: string] }>()
 
 const other = ref('')
 const { video, problem, start, end } = useCamera((text) => {
-  if (!readTagCode(text)) {
+  if (!accepts(text)) {
     other.value = text.slice(0, 40)
     return false
   }
@@ -27,7 +27,7 @@ function begin() {
 <template>
   <AskDialog
     v-model="open"
-    title="Scan a label"
+    :title="title"
     leave="Close"
     @opened="begin"
     @closed="end"
@@ -57,7 +57,7 @@ function begin() {
       class="quiet"
       aria-live="polite"
     >
-      {{ other ? `"${other}" is no label of Needler. ` : '' }}Hold the square code of the label into the frame.
+      {{ other ? `"${other}" is not what is looked for. ` : '' }}Hold the square code of the label into the frame.
     </p>
   </AskDialog>
 </template>
