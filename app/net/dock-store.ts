@@ -28,6 +28,8 @@ export interface TakeTarget {
 const KEPT_MS = 1500
 /** A dial that comes back within so many steps has not been pushed. */
 const CLOSURE_STEPS = 3
+/** What was heard longer ago is not what the instrument shows now. */
+const STALE_AFTER_MS = 2000
 const LET_GO_AFTER_MS = 30_000
 const OPEN = { state: 'open' as LinkState, sentence: '' }
 
@@ -55,7 +57,20 @@ export const useDockStore = defineStore('dock', () => {
   const sweep = shallowRef<SweepPoint[] | null>(null)
   const turnedDeg = ref(0)
 
+  let stale: ReturnType<typeof setTimeout> | undefined
+  /** Nothing old is ever taken; what was held was held on purpose. */
+  function fallSilent(): void {
+    clearTimeout(stale)
+    shown.value = rest.value = null
+    samples = []
+    if (!sweep.value) return
+    sweep.value = null
+    problem.value = 'The dial fell silent within the turn. Turn once more.'
+  }
+
   function hear(seen: StreamedValue): void {
+    clearTimeout(stale)
+    stale = setTimeout(fallSilent, STALE_AFTER_MS)
     const atMs = performance.now()
     // It says its greatest for a while: that is one pull.
     const isNewPeak = seen.status === 'peak' && shown.value?.status !== 'peak'
@@ -128,8 +143,8 @@ export const useDockStore = defineStore('dock', () => {
     leave?.()
     void cable?.close()
     leave = cable = undefined
-    shown.value = sweep.value = held.value = rest.value = null
-    samples = []
+    sweep.value = held.value = null
+    fallSilent()
     link.value = OPEN
     way.value = null
     problem.value = ''
@@ -144,7 +159,7 @@ export const useDockStore = defineStore('dock', () => {
         if (message.kind === 'value') hear(message)
         else {
           link.value = { state: message.state, sentence: message.sentence }
-          if (message.state !== 'open') shown.value = rest.value = null
+          if (message.state !== 'open') fallSilent()
         }
       },
       // The server may be another one now: the instrument is asked for anew.

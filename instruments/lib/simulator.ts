@@ -30,6 +30,7 @@ export interface SimulatedKind {
 
 const TICK_MS = 100
 const IDLE_TICKS = 10
+const MENDED_AFTER_MS = 8000
 const TURN_DEG_PER_S = 60
 /** Of the shop in which it is held. */
 const [PART_C, INSTRUMENT_C] = [21.5, 21]
@@ -132,10 +133,13 @@ export function serveInstrument(kind: SimulatedKind): void {
   }
 
   let talking: Socket | undefined
+  let leftAt = 0
   createServer((socket) => {
     // One bench at a time: whoever comes later is the same bridge with a new line.
     talking?.destroy()
     talking = socket
+    // Whoever takes it next gets a whole one; a line that was cut for flooding is the same bench again.
+    if (Date.now() - leftAt > MENDED_AFTER_MS) state.fault = null
     socket.setEncoding('utf8')
     socket.setNoDelay(true)
     const send = (line: string) => { if (socket.writableLength < 65_536) socket.write(`${line}\n`) }
@@ -145,6 +149,7 @@ export function serveInstrument(kind: SimulatedKind): void {
     socket.on('error', () => socket.destroy())
     socket.on('close', () => {
       clearInterval(timer)
+      leftAt = Date.now()
       if (talking === socket) talking = undefined
     })
   }).on('error', (error: NodeJS.ErrnoException) => {
