@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, reactive, ref, watch } from 'vue'
 import { formatQuantity, KINDS, parseQuantity } from '#core'
 import { CALIBRATION_RESULTS, type CalibrationResult } from '#shared/calibration-results'
 import type { InstrumentHistory, InstrumentRow } from '#shared/wire/types'
@@ -8,6 +8,7 @@ import { useSubmit } from '../../net/use-submit'
 import AskDialog from '../../ui/AskDialog.vue'
 import { dayOf, moment } from '../../ui/moment'
 import RefusalNote from '../../ui/RefusalNote.vue'
+import CableFields from './CableFields.vue'
 import CalibrationFields, { freshCalibration, isWhole } from './CalibrationFields.vue'
 
 /** An instrument: its calibrations, what was taken with it when it was not good, and a new calibration. */
@@ -19,6 +20,7 @@ const writing = ref(false)
 const calibration = ref(freshCalibration())
 const result = ref<CalibrationResult>('in tolerance')
 const note = ref('')
+const cable = reactive({ linePattern: '', baudRate: '' })
 const title = computed(() => instrument ? `${instrument.tag} · ${instrument.name}` : '')
 const path = computed(() => `/instruments/${instrument!.tag}`)
 const uncertaintyOf = (value: number) => formatQuantity(value, instrument!.quantity, { decimals: value < 1 ? 3 : 1 })
@@ -43,6 +45,9 @@ const calibrate = () => act(() => {
   } })
 })
 const setRetired = (retired: boolean) => act(() => callApi(path.value, { method: 'PATCH', body: { retired } }))
+const saveCable = () => act(() => callApi(path.value, { method: 'PATCH', body: {
+  linePattern: cable.linePattern.trim() || null, baudRate: Number(cable.baudRate),
+} }))
 watch(open, async (isOpen) => {
   if (!isOpen || !instrument) return
   calibration.value = { ...freshCalibration(), uncertainty: uncertaintyOf(instrument.uncertainty) }
@@ -50,6 +55,7 @@ watch(open, async (isOpen) => {
   note.value = ''
   history.value = null
   writing.value = false
+  Object.assign(cable, { linePattern: instrument.linePattern ?? '', baudRate: `${instrument.baudRate}` })
   work = () => Promise.resolve()
   await submit()
 }, { immediate: true })
@@ -135,8 +141,25 @@ watch(open, async (isOpen) => {
           maxlength="1000"
         /></label>
       </div>
+      <section
+        v-if="!writing"
+        class="grid"
+        aria-label="Cable to the tablet"
+      >
+        <CableFields
+          v-model:line-pattern="cable.linePattern"
+          v-model:baud-rate="cable.baudRate"
+          :unit="KINDS[history.instrument.quantity].base"
+        />
+        <el-button
+          :loading="busy"
+          @click="saveCable"
+        >
+          Keep how its lines look
+        </el-button>
+      </section>
       <div
-        v-else
+        v-if="!writing"
         class="deeds"
       >
         <el-button

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
 import { KINDS, parseQuantity, STEEL_PER_K, type QuantityKind } from '#core'
-import { BAUD_RATES } from '#shared/instruments/line-pattern'
 import type { SiteRow } from '#shared/wire/types'
 import { callApi } from '../../net/api'
 import { useSubmit } from '../../net/use-submit'
 import AskDialog from '../../ui/AskDialog.vue'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
+import CableFields from './CableFields.vue'
 import CalibrationFields, { freshCalibration, isWhole } from './CalibrationFields.vue'
 
 /** A new instrument, with the calibration that it comes with. */
@@ -18,7 +18,6 @@ const emit = defineEmits<{ saved: [] }>()
 const EMPTY = { tag: '', kind: '', name: '', from: '', to: '', step: '' }
 const said = reactive({ ...EMPTY })
 const more = reactive({ serial: '', site: '', quantity: 'length' as QuantityKind, linePattern: '', baudRate: '9600' })
-const bauds = BAUD_RATES.map(rate => ({ value: `${rate}`, label: `${rate} baud` }))
 const calibration = ref(freshCalibration())
 const kinds = (Object.keys(KINDS) as QuantityKind[])
   .map(value => ({ value, label: `${KINDS[value].name.replace(/^an? /, '')}, ${KINDS[value].base}` }))
@@ -106,19 +105,11 @@ watch(open, (isOpen) => {
         inputmode="decimal"
         autocomplete="off"
       /></label>
-      <label>Its lines, where a cable plugs it into the tablet<el-input
-        v-model="more.linePattern"
-        class="mono"
-        placeholder="A1 {value} {unit}"
-        autocomplete="off"
-      /></label>
-      <div class="field">
-        <span>Speed of its line</span><ChoiceSelect
-          v-model="more.baudRate"
-          label="Speed of its line"
-          :choices="bauds"
-        />
-      </div>
+      <CableFields
+        v-model:line-pattern="more.linePattern"
+        v-model:baud-rate="more.baudRate"
+        :unit="unit"
+      />
       <CalibrationFields
         v-model="calibration"
         :unit="unit"

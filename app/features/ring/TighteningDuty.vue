@@ -29,6 +29,8 @@ const movedHere = computed(() => job.state.boltsMoved.filter(moved => moved.step
 /** A frame is drawn across, its deeds below it. */
 const isWide = computed(() => joint.value.layout!.kind === 'rectangle' && joint.value.layout!.long > joint.value.layout!.short * 1.5)
 const lastPull = computed(() => lastPulledAt(job.sheet, job.state, joint.value.key))
+/** Locks that want the nut at one of several places. */
+const TURNED_ON = new Set(['split pin', 'castle nut', 'tab washer'])
 const changing = ref(false)
 const comparing = ref(false)
 const canCompare = computed(() => plan.value.bolts > 3 && closesToRing(joint.value.layout!))
@@ -103,6 +105,12 @@ const tellMoved = () => {
       />
       <template v-if="need?.kind === 'lock'">
         <p>New ones only; what was bent once breaks at the second time.</p>
+        <p v-if="plan.lock && TURNED_ON.has(plan.lock)">
+          Turned on to the next slot or tab, never back.
+          <NuxtLink to="/workings/locks">
+            How far that may be
+          </NuxtLink>
+        </p>
         <el-button
           v-if="bench.mayWork.value"
           type="primary"

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { liftPumpDocument } from '../../../tests/support/demo-sheet'
+import { demoSheet, liftPumpDocument } from '../../../tests/support/demo-sheet'
 import { auditSheet, checkSheet, type Finding, type Joint, type Position, type Sheet, type Step } from '..'
 
 const audited = (spoil: (sheet: Sheet) => void): Finding[] => {
@@ -185,6 +185,15 @@ describe.each<[string, [string, (sheet: Sheet) => unknown, string[]][]]>([
     spoil(sheet)
     expect(auditSheet(sheet).filter(finding => finding.rule === rule).map(({ key }) => key)).toEqual(expected)
   })
+})
+
+it('questions the figure that a manual gives for the cover of the cartridge pump, and says which slip makes it fit', () => {
+  const sheet = structuredClone(demoSheet('cartridge-pump'))
+  const cover = sheet.joints.find(({ key }) => key === 'cover-joint')!
+  cover.torqueNm.aim = 41
+  const found = auditSheet(sheet).find(({ rule, key }) => rule === 'joint-stress' && key === 'cover-joint')
+  expect(found).toMatchObject({ severity: 'wrong' })
+  expect(found!.sentence).toContain('The figure fits as lbf·in')
 })
 
 it('an answer in the sheet, by key, silences just what it answers', () => {

@@ -13,9 +13,10 @@ function stressOf(joint: Joint): Found[] {
   // Two factors are enough to judge a sheet: dry, and whatever wets the thread. A slipperier paste is the maker's to say.
   const lubricant = joint.lubricant.kind === 'dry' ? 'dry' : 'oil'
   try {
-    const { shareOfProof, verdict, governedBy } = checkTarget({ thread, propertyClass, torqueNm, lubricant, nutClass, into, engagementMm })
+    const target = { thread, propertyClass, torqueNm, lubricant, nutClass, into, engagementMm }
+    const { shareOfProof, verdict, governedBy, reasons } = checkTarget(target)
     if (verdict === 'fits') return []
-    const sentence = `${name}: ${torqueNm} N·m on ${thread} ${propertyClass}, ${joint.lubricant.text}, is ${percent(shareOfProof)} of the proof load of ${governedBy === 'bolt' ? 'its bolt' : `its ${governedBy}`}.`
+    const sentence = `${name}: ${torqueNm} N·m on ${thread} ${propertyClass}, ${joint.lubricant.text}, is ${percent(shareOfProof)} of the proof load of ${governedBy === 'bolt' ? 'its bolt' : `its ${governedBy}`}.${verdict === 'absurd' ? ` ${reasons.join(' ')}` : ''}`
     return [{ ...at, field: 'torqueNm', severity: verdict === 'low' ? 'doubtful' : 'wrong', sentence }]
   } catch (error) {
     if (!(error instanceof DomainError)) throw error
