@@ -40,7 +40,7 @@ export { machineNow, needsMore, type MachineNow } from './machine-state'
 export { disagreement } from './service'
 export type { BoltPulled, JointPrepared, PassFinished, WrenchUsed } from './tightening'
 export {
-  boltNumber, judgePull, lastPulledAt, nextBolt, tighteningPlan, tighteningStand, wrenchFaults,
+  boltNumber, isRetightening, judgePull, lastPulledAt, nextBolt, tighteningPlan, tighteningStand, wrenchFaults,
   type BoltStand, type PassStand, type PlannedPass, type PullVerdict, type TighteningNeed, type TighteningPlan, type TighteningStand,
 } from './tightening-plan'
 export { slackeningCare, tighteningCare } from './tightening-care'

@@ -128,6 +128,14 @@ export interface TighteningStand {
   needs: readonly TighteningNeed[]
 }
 
+/** True where another step has brought the joint to its whole torque already: a gasket that has settled is gone over once more. */
+export function isRetightening(sheet: Sheet, state: JobState, step: Step): boolean {
+  if (step.tightens === undefined) return false
+  const joint = jointOf(sheet, step.tightens)
+  const isWhole = (other: Step) => other.tightens === joint.key && !isSnugAt(joint, other)
+  return isWhole(step) && sheet.steps.some(other => other.key !== step.key && isWhole(other) && state.done[other.key] !== undefined)
+}
+
 /**
  * When a joint was last pulled, at whatever step: a gasket settles with the hours, and a retightening counts from here.
  *

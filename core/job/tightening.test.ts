@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
-import { AT } from '../../tests/support/job-at'
+import { AT, JobAt } from '../../tests/support/job-at'
 import { eventOf, openJob, towardsTick } from '../../tests/support/job-walk'
 import { smallSheet } from '../../tests/support/small-sheet'
 import { checkSheet, stepOf, type Joint, type Sheet } from '../sheet'
-import { closeBlockers, foldJob, guardEvent, judgePull, nextBolt, openDuties, tighteningStand, wrenchFaults, type EventBodies,
-  type EventType, type JobState } from '.'
+import { closeBlockers, foldJob, guardEvent, isRetightening, judgePull, lastPulledAt, nextBolt, openDuties, tighteningCare, tighteningStand,
+  wrenchFaults, type EventBodies, type EventType, type JobState } from '.'
 
 /** A cover of twelve: lifted off evenly, put on in three passes and a round. */
 function cover(changes: Partial<Joint> = {}): Sheet {
@@ -188,4 +188,17 @@ describe('a joint that is tightened', () => {
       .toEqual(['TW-02 is in no register.', 'The calibration of TW-02 ended on 2026-05-03.'])
     expect(wrenchFaults({ torqueNm: 150 }, AT)).toEqual([])
   })
+})
+
+it('knows a joint that is gone over once more, and when it was last pulled', () => {
+  const job = new JobAt('diaphragm-dosing-pump', 'head-on')
+  const at = (key: string) => ({ step: stepOf(job.sheet, key), again: isRetightening(job.sheet, job.state, stepOf(job.sheet, key)) })
+  expect([at('head-on').again, lastPulledAt(job.sheet, job.state, 'head-joint')]).toEqual([false, undefined])
+  job.workTo('retighten')
+  expect([at('head-on').again, at('retighten').again, lastPulledAt(job.sheet, job.state, 'head-joint')]).toEqual([false, true, AT])
+  const { plan } = tighteningStand(job.sheet, job.state, at('retighten').step)!
+  expect(tighteningCare(plan, { isAgain: true })[0]).toContain('only cold, only without pressure')
+  // Snug first and its whole torque later is one tightening.
+  const gear = new JobAt('gear-pump', 'feet-final')
+  expect(isRetightening(gear.sheet, gear.state, stepOf(gear.sheet, 'feet-final'))).toBe(false)
 })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { boltNumber, closesToRing, lastPulledAt, tighteningCare, type Step } from '#core'
+import { boltNumber, closesToRing, isRetightening, lastPulledAt, tighteningCare, type Step } from '#core'
 import { useBench } from '../../job/use-bench'
 import SecondPerson from '../../job/SecondPerson.vue'
 import { torqueInUnits as torque } from '../../ui/in-units'
@@ -22,7 +22,7 @@ const { job } = bench
 const work = useTightening(bench, () => step)
 const { stand, plan, need, pass, isPulling, hand, setAt, drawn, picked } = work
 const joint = computed(() => plan.value.joint)
-const care = computed(() => tighteningCare(plan.value))
+const care = computed(() => tighteningCare(plan.value, { isAgain: isRetightening(job.sheet, job.state, step) }))
 /** Settling is told in the last round, of the bolt in hand, and also after it: a witness line that no longer meets. */
 const mayMove = computed(() => bench.mayWork.value && !job.state.done[step.key] && pass.value.isFinalRound)
 const movedHere = computed(() => job.state.boltsMoved.filter(moved => moved.step === step.key && !moved.overtaken))
