@@ -12,7 +12,12 @@ async function inReach(): Promise<void> {
 
 /** Something that is fetched when it is first wanted, or when the hand rests: what is open works on when the link drops. */
 export function later<T>(load: Load<T>): Load<T> {
-  const fetch = () => inReach().then(load)
+  let got: Promise<T> | undefined
+  // What is here needs no link any more.
+  const fetch = () => got ??= inReach().then(load).catch((error: unknown) => {
+    got = undefined
+    throw error
+  })
   loads.add(fetch)
   return fetch
 }
