@@ -5,6 +5,7 @@ import type { Person } from '#shared/wire/types'
 import { wishSchema } from '#shared/wire/instrument-stream'
 import { watchSchema } from '#shared/wire/watch'
 import { database } from '../db/client'
+import { log } from '../http/log'
 import { isDatabaseAway } from '../http/problem-answer'
 import { signedInOf } from '../http/session-person'
 import { followInstrument, orderInstrument } from '../instruments/bridge'
@@ -51,7 +52,7 @@ export default defineWebSocketHandler({
       for (const { kind, of } of topics.map(topicOf)) if (kind === 'instrument') await followInstrument(of, listener.session)
     } catch (thrown) {
       if (isDatabaseAway(thrown)) listener.close('Not available now.')
-      else if (!(thrown instanceof Problem)) throw thrown
+      else if (!(thrown instanceof Problem)) log.error({ err: thrown }, 'request failed')
     }
   },
   close(peer) {

@@ -39,4 +39,4 @@ const hand = Joi.alternatives(
 export const wishSchema = Joi.alternatives<InstrumentWish>(
   Joi.object({ instrument: instrumentTag.required(), zero: Joi.valid(true).required() }),
   Joi.object({ instrument: instrumentTag.required(), hand: hand.required() }),
-)
+).required()

@@ -140,7 +140,8 @@ describe('a simulated instrument', () => {
     const place: InstrumentWish = { instrument: 'MIC-13', hand: { deed: 'place', job, position: 'seat-de', stage: 'as-found', station: 0, plane: 0 } }
     thief.wish(place)
     bench.wish({ ...place, hand: { ...place.hand, position: 'no-such-place' } } as InstrumentWish)
-    bench.wish({ instrument: 'MIC-13', hand: { deed: 'blow up' } } as unknown as InstrumentWish)
+    for (const nonsense of [{ instrument: 'MIC-13', hand: { deed: 'blow up' } }, { instrument: 'MIC-13' }, {}, null, 'rest', 7, []])
+      bench.wish(nonsense as InstrumentWish)
     await new Promise(resolve => setTimeout(resolve, 600))
     expect(bench.values()).toEqual([])
     bench.wish(place)

@@ -232,6 +232,7 @@ for (const scheme of ['light', 'dark'] as const) {
       expect(violations.map(({ id, nodes }) => `${view}: ${id} at ${nodes.map(node => node.target.join(' ')).join(', ')}`)).toEqual([])
     }
     await check('yard')
+    await page.getByLabel(/Search units/).fill('P-102')
     await page.getByRole('link', { name: 'P-102', exact: true }).click()
     await expect(page.getByRole('heading', { name: 'Readings across overhauls' })).toBeVisible()
     await check('unit')
