@@ -17,4 +17,6 @@ const topic = Joi.string().custom((text: string, helpers) => {
 })
 
 /** What a page asks of its live channel: these topics from now on, no others. */
-export const watchSchema = Joi.object<{ watch: Topic[] }>({ watch: Joi.array().items(topic).max(MOST_TOPICS).unique().required() }).required()
+export const watchSchema = Joi.object<{ watch: Topic[] }>({
+  watch: Joi.array().items(topic).max(MOST_TOPICS).unique().required(),
+}).required()
