@@ -137,6 +137,9 @@ test('a run-out is swept from a dial; the dial dies in the middle and the work g
     for (let i = 0; i < await blank.count(); i++) if (!await blank.nth(i).inputValue()) await blank.nth(i).fill('0.010')
     await stepOf(page).getByRole('button', { name: 'Write it down' }).click()
     await expect(stepOf(page).locator('[data-duty="reading"]').getByText(/DI-09/).first()).toBeVisible()
+    // No cell is in hand any more: nothing that an instrument says goes anywhere.
+    await takeUp(page, 'DI-09')
+    await expect(dockOf(page).getByRole('button', { name: 'No cell in hand' })).toBeDisabled()
   })
   expect(faults).toEqual([])
   expect(other.faults.filter(fault => !fault.includes('409'))).toEqual([])

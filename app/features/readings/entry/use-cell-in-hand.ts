@@ -1,20 +1,26 @@
-import { onBeforeUnmount, type Ref } from 'vue'
+import { onBeforeUnmount, watch, type Ref } from 'vue'
 import { anglesOf, placeOf } from '#core'
 import { useBench } from '../../../job/use-bench'
 import { useDockStore, type TakeTarget } from '../../../net/dock-store'
 import type { ReadingEntry } from './use-reading-entry'
 
 /** The cell that has the focus is where an instrument's value goes; the next cell follows. A run-out takes a whole turn at once. */
-export function useCellInHand({ asked, position, typed, conditions }: ReadingEntry, grid: Ref<HTMLElement | undefined>) {
+export function useCellInHand({ asked, position, editing, typed, conditions }: ReadingEntry, grid: Ref<HTMLElement | undefined>) {
   const bench = useBench()
   const dock = useDockStore()
   let goal: TakeTarget | null = null
 
-  /** The first cell after so many that can be filled. */
-  const goOn = (after: number) => grid.value?.querySelectorAll('input')[after]?.focus()
+  const letGo = () => dock.drop(goal)
+  /** The cell after so many; behind the last one nothing is in hand, and a foot switch writes down. */
+  const goOn = (after: number) => {
+    const next = grid.value?.querySelectorAll('input')[after]
+    if (next) next.focus()
+    else letGo()
+  }
   const measuredWith = (tag: string) => { if (tag) conditions.tag.value = tag }
 
-  onBeforeUnmount(() => dock.drop(goal))
+  watch(editing, (isEditing) => { if (!isEditing) letGo() })
+  onBeforeUnmount(letGo)
 
   return (station: number, plane: number, input: HTMLInputElement): void => {
     input.select()
