@@ -129,6 +129,8 @@ describe('the instrument in hand', () => {
   it('gives what a typing instrument says to the cell in hand, takes up what a scanner reads, and tells what has no cell', async () => {
     dock.hearTyped('12.34')
     expect(dock.typed).toContain('Tap the cell')
+    dock.hearTyped('N99/B-02')
+    expect(dock.typed).toContain('no figure and no instrument')
     dock.aim(cell())
     dock.hearTyped('12,34')
     dock.hearTyped('tw-04')

@@ -219,8 +219,8 @@ export const useDockStore = defineStore('dock', () => {
   function hearTyped(text: string): void {
     const meant = wedgeMeant(text)
     typed.value = ''
-    if (!meant) return
-    if ('tag' in meant) void choose(meant.tag)
+    if (!meant) typed.value = `${text.slice(0, 40)} is no figure and no instrument. Tap the field it belongs to, and scan it again.`
+    else if ('tag' in meant) void choose(meant.tag)
     else if (target.value) target.value.take(meant.number, '')
     else typed.value = `${text} came from an instrument that types. Tap the cell it belongs to, and send it again.`
   }

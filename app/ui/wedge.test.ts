@@ -18,6 +18,8 @@ describe('a wedge', () => {
   })
 
   it('gives a hand its keys back, and its Enter at once', () => {
+    // The code of a label is no shortcut either.
+    expect(type('N99/B-02\n', 8).verdicts.at(-1)).toEqual({ kind: 'typed', text: 'N99/B-02' })
     expect(type('0', 200)).toEqual({ verdicts: [{ kind: 'keep' }], given: ['0'] })
     expect(type('12\n', 8).verdicts.at(-1)).toEqual({ kind: 'pass' })
     expect(type('123\n', 120).verdicts.at(-1)).toEqual({ kind: 'pass' })

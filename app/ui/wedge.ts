@@ -11,7 +11,8 @@ export type WedgeVerdict = { kind: 'pass' } | { kind: 'keep' } | { kind: 'typed'
 /** A hand does not type two keys within this; an instrument does not take longer. */
 export const WEDGE_GAP_MS = 35
 const FEWEST_KEYS = 3
-const LETTER = /^[0-9A-Za-z+\-.,]$/
+/** Whatever prints: the codes of labels have more than letters in them. */
+const LETTER = /^[!-~]$/
 
 /**
  * Tells typing from a wedge, key by key.

@@ -168,6 +168,7 @@ test('the keyboard works the bench without a mouse', async ({ browser }) => {
   await page.locator('body').press('u')
   await expect(stepOf(page).getByText('by keyboard: u and Enter stay in the text')).toHaveCount(0)
   await page.locator('body').press('b')
+  await expect(page.getByLabel('Scan or type a tag')).toBeFocused()
   await page.keyboard.type('N9999/B-02')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('alert')).toContainText('B-02 belongs to job 9999')
