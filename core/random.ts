@@ -13,3 +13,12 @@ export function randomFrom(seed: number): () => number {
     return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296
   }
 }
+
+/**
+ * Normal numbers, mean 0 and standard deviation 1, out of evenly spread ones.
+ *
+ * Source: Box and Muller, the cosine of each pair.
+ * @example const z = normalFrom(randomFrom(7)); z() // the same number each time
+ */
+export const normalFrom = (next: () => number): (() => number) => () =>
+  Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next())

@@ -2,6 +2,7 @@ import { join } from 'node:path'
 import { keptSecret, startCluster } from './lib/cluster.mjs'
 import { endLeftBehind, forgetServer, rememberServer, takeFolder } from './lib/data-lock.mjs'
 import { needDebianPackages, POSTGRES } from './lib/debian.mjs'
+import { startInstruments } from './lib/instruments.mjs'
 import { dataFolder, migrate, needBuild, needNode, needPackages, needWorkers, seed, sessionSecret, setUpCode } from './lib/prepare.mjs'
 import { main, say } from './lib/say.mjs'
 import { needFreePort, startServer } from './lib/server.mjs'
@@ -39,10 +40,7 @@ await main(async () => {
     await migrate(cluster.url)
     if (wantsDemo && (await seed(cluster.url, photos)).includes('demonstration is in'))
       say('The Merrow Sound demonstration is in the database.')
-    if (wantsDemo && !process.env.NEEDLER_INSTRUMENTS) {
-      const { startInstruments } = await import('./lib/instruments.mjs')
-      instruments = await startInstruments()
-    }
+    if (wantsDemo && !process.env.NEEDLER_INSTRUMENTS) instruments = await startInstruments()
     const env = {
       ...instruments?.env, LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn', NEEDLER_PHOTOS: photos,
       NEEDLER_SEAL_SECRET: process.env.NEEDLER_SEAL_SECRET ?? keptSecret(join(folder, 'seal-secret')),

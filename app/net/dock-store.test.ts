@@ -114,6 +114,13 @@ describe('the instrument in hand', () => {
     expect(turns).toHaveLength(1)
   })
 
+  it('is the one that was chosen last, however late another one comes; that goes back', async () => {
+    await Promise.all([dock.choose('DI-09'), dock.choose('TW-04')])
+    await vi.advanceTimersByTimeAsync(10)
+    expect(dock.tag).toBe('TW-04')
+    expect(calls.filter(call => call.startsWith('DELETE'))).toEqual(['DELETE /instruments/DI-09/lease'])
+  })
+
   it('stays in hand between two steps, and is let go when nobody comes back', async () => {
     await dock.choose('DI-09')
     dock.letGoSoon()

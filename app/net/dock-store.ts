@@ -1,8 +1,9 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { dialSweep, DomainError, stableValue, toDigits, type QuantityKind, type Shown, type SweepPoint } from '#core'
+import { dialSweep, DomainError, formatQuantity, stableValue, toDigits, type QuantityKind, type Shown, type SweepPoint } from '#core'
 import { beyondOf } from '#shared/instruments/range'
-import type { HandDeed, LinksAnswer, LinkState, StreamedValue } from '#shared/wire/instrument-stream'
+import type { HandDeed } from '#shared/instruments/hand'
+import type { LinksAnswer, LinkState, StreamedValue } from '#shared/wire/instrument-stream'
 import { instrumentTopic } from '#shared/wire/topics'
 import type { InstrumentRow } from '#shared/wire/types'
 import { wedgeMeant } from '../ui/wedge'
@@ -88,14 +89,14 @@ export const useDockStore = defineStore('dock', () => {
   const isBeyond = computed(() => shown.value?.status === 'over' || shown.value?.status === 'under' || shown.value?.status === 'fault')
   const canTake = computed(() => fits.value && value.value !== null && !isBeyond.value && !sweep.value)
 
-  const textOf = (figure: number) => {
-    const { step = 0.001 } = row.value ?? {}
-    return figure.toFixed(Math.max(0, Math.ceil(-Math.log10(step) - 1e-9))).replace(/^-(0(\.0*)?)$/, '$1')
-  }
+  /** Written to the step of the instrument; a cell is typed text, so with the minus of a keyboard. */
+  const textOf = (figure: number, { quantity, step }: InstrumentRow) =>
+    formatQuantity(figure, quantity, { resolution: step, bare: true }).replace('−', '-')
   function put(figure: number): void {
-    const goal = target.value
+    if (!row.value) return
+    const text = textOf(figure, row.value)
     held.value = null
-    goal?.take(textOf(figure), tag.value)
+    target.value?.take(text, tag.value)
   }
   /** Takes the value into the cell in hand; false when there is none to take. */
   function take(): boolean {
@@ -114,7 +115,8 @@ export const useDockStore = defineStore('dock', () => {
   }
   function follow(angleDeg: number, figure: number): void {
     const goal = target.value?.turn
-    if (!goal || !row.value) {
+    const dial = row.value
+    if (!goal || !dial) {
       sweep.value = null
       return
     }
@@ -125,11 +127,11 @@ export const useDockStore = defineStore('dock', () => {
       turnedDeg.value = so
       if (!readings) return
       sweep.value = null
-      if (closureMm! > CLOSURE_STEPS * row.value.step) {
+      if (closureMm! > CLOSURE_STEPS * dial.step) {
         problem.value = `The dial did not come back to where it began: ${toDigits(closureMm!, 2)} mm. Look whether its foot has slipped, and turn once more.`
         return
       }
-      goal.take(readings.map(textOf), tag.value)
+      goal.take(readings.map(reading => textOf(reading, dial)), tag.value)
     } catch (error) {
       if (!(error instanceof DomainError)) throw error
       problem.value = error.message
@@ -151,6 +153,7 @@ export const useDockStore = defineStore('dock', () => {
   }
 
   const lease = (wanted: string) => callApi(`/instruments/${wanted}/lease`, { method: 'POST' })
+  const giveBack = (wanted: string) => callApi(`/instruments/${wanted}/lease`, { method: 'DELETE' }).catch(() => undefined)
   const listen = (wanted: string) => {
     leave?.()
     leave = live.watch([instrumentTopic(wanted)], {
@@ -163,23 +166,29 @@ export const useDockStore = defineStore('dock', () => {
         }
       },
       // The server may be another one now: the instrument is asked for anew.
-      onBack: () => void again(wanted),
+      onBack: () => void takeLine(wanted).catch((error: unknown) => { problem.value = sentenceOf(error) }),
     })
   }
-  const again = (wanted: string) => lease(wanted).then(() => listen(wanted), (error) => { problem.value = sentenceOf(error) })
+  /** What was chosen meanwhile stands; an instrument that comes too late goes back. */
+  async function takeLine(wanted: string): Promise<void> {
+    await lease(wanted)
+    if (tag.value === wanted) listen(wanted)
+    else void giveBack(wanted)
+  }
 
   /** Takes an instrument that has a line to the shop's server. */
   async function choose(wanted: string): Promise<void> {
     await letGo()
     tag.value = wanted
     if (!wanted) return
+    way.value = 'link'
     try {
-      await lease(wanted)
-      way.value = 'link'
-      listen(wanted)
+      await takeLine(wanted)
     } catch (error) {
-      problem.value = sentenceOf(error)
+      if (tag.value !== wanted) return
+      forget()
       tag.value = ''
+      problem.value = sentenceOf(error)
       void load()
     }
   }
@@ -203,16 +212,21 @@ export const useDockStore = defineStore('dock', () => {
     const last = way.value === 'link' ? tag.value : ''
     forget()
     tag.value = ''
-    if (last) await callApi(`/instruments/${last}/lease`, { method: 'DELETE' }).catch(() => undefined)
+    if (last) await giveBack(last)
   }
 
   let soon: ReturnType<typeof setTimeout> | undefined
+  let isShown = false
   /** Between two steps that measure, the instrument stays in hand; nobody else waits for it longer than this. */
   const letGoSoon = () => {
+    isShown = false
     clearTimeout(soon)
     soon = setTimeout(() => void letGo(), LET_GO_AFTER_MS)
   }
-  const keep = () => clearTimeout(soon)
+  const keep = () => {
+    isShown = true
+    clearTimeout(soon)
+  }
 
   /** What an instrument that types has said while no cell had the focus, or a scanner that read the tag of one. */
   const typed = ref('')
@@ -220,7 +234,8 @@ export const useDockStore = defineStore('dock', () => {
     const meant = wedgeMeant(text)
     typed.value = ''
     if (!meant) typed.value = `${text.slice(0, 40)} is no figure and no instrument. Tap the field it belongs to, and scan it again.`
-    else if ('tag' in meant) void choose(meant.tag)
+    // Scanned where nothing is measured yet: it waits a little for the step that does.
+    else if ('tag' in meant) void choose(meant.tag).then(() => { if (!isShown) letGoSoon() })
     else if (target.value) target.value.take(meant.number, '')
     else typed.value = `${text} came from an instrument that types. Tap the cell it belongs to, and send it again.`
   }

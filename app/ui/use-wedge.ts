@@ -1,9 +1,7 @@
 import { useEventListener } from '@vueuse/core'
 import { onScopeDispose } from 'vue'
+import { isField } from './is-field'
 import { WEDGE_GAP_MS, wedgeReader } from './wedge'
-
-const isField = (target: EventTarget | null) =>
-  target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable]') !== null
 
 /** Hears instruments and scanners that type while no field has the focus: none of their keys is a shortcut. */
 export function useWedge(onTyped: (text: string) => void): void {

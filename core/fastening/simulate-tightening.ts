@@ -1,6 +1,6 @@
 import { DomainError } from '../domain-error'
 import { mean } from '../numbers'
-import { randomFrom } from '../random'
+import { normalFrom, randomFrom } from '../random'
 
 export interface TighteningModel {
   /** Bolts on a circle, equally apart. */
@@ -286,8 +286,8 @@ function spreadOf(forces: ArrayLike<number>): { minN: number, maxN: number, stdN
 }
 
 function drawn(ring: Ring, model: TighteningModel, { scatter, draws, seed }: { scatter: number, draws: number, seed: number }) {
-  const next = randomFrom(seed)
-  const z = () => Math.max(-WORST_DRAW, Math.min(WORST_DRAW, Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next())))
+  const normal = normalFrom(randomFrom(seed))
+  const z = () => Math.max(-WORST_DRAW, Math.min(WORST_DRAW, normal()))
   const runs = Array.from({ length: draws }, () => {
     const { finalN, tiltUm } = tighten(ring, model, () => scatter * z())
     return { finalN: Array.from(finalN), ...spreadOf(finalN), tiltUm }

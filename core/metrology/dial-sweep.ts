@@ -45,7 +45,7 @@ export function dialSweep(points: readonly SweepPoint[], anglesDeg: readonly num
   }
   const turnedDeg = along.at(-1)!.from
   if (turnedDeg < 360 - SLACK_DEG) return { turnedDeg, readings: null, closureMm: null }
-  const round = [...along.filter(({ from }) => from < 360)]
+  const round = along.filter(({ from }) => from < 360)
   const back = along.find(({ from }) => from >= 360 - SLACK_DEG)!
   round.push({ from: 360, value: round[0]!.value })
   const at = (angleDeg: number): number => {

@@ -2,6 +2,9 @@ import { radians } from '../angles'
 import { randomFrom } from '../random'
 import { anglesOf, type Position, type ReadingStage } from '../sheet'
 
+/** As much of a position as decides how it truly is. */
+export type MeasuredPlace = Pick<Position, 'key' | 'quantity' | 'method' | 'stations' | 'planes' | 'limits' | 'taperMm' | 'outOfRoundnessMm'>
+
 /** What is true of one place of a machine: its value at a station, all round. */
 export type TrueSize = (station: number, angleDeg: number) => number
 
@@ -24,7 +27,7 @@ const seedOf = (text: string): number =>
  * @returns the value in the SI base of the position, at a station (from 0) and an angle
  * @example trueSize(positionOf(sheet, 'journal-de'), 'P-101', 'as-found')(0, 90)
  */
-export function trueSize(position: Position, machine: string, stage: ReadingStage): TrueSize {
+export function trueSize(position: MeasuredPlace, machine: string, stage: ReadingStage): TrueSize {
   const random = randomFrom(seedOf(`${machine} ${position.key} ${stage}`))
   const { lower, upper } = position.limits
   const middle = middleOf(position.limits)
@@ -44,7 +47,7 @@ export function trueSize(position: Position, machine: string, stage: ReadingStag
 }
 
 /** The angle at which a plane of a reading is taken; planes without one stand a quarter turn apart. */
-export const angleOfPlane = (position: Position, plane: number): number => {
+export const angleOfPlane = (position: Pick<Position, 'planes'>, plane: number): number => {
   const angle = anglesOf(position)[plane]
   return angle === undefined || Number.isNaN(angle) ? plane * 90 : angle
 }

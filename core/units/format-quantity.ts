@@ -59,8 +59,13 @@ export function formatQuantity(value: number, kind: QuantityKind, options: Forma
   return options.bare ? sign + digits : `${sign}${digits}${unit.symbol === '°' ? '' : '\u00a0'}${unit.symbol}`
 }
 
-/** Decimals that show a step of `resolution` base units, once it is written in a unit of `factor` base units. */
-function decimalsFor(resolution: number | undefined, factor: number): number | undefined {
+/**
+ * Decimals that show a step of `resolution` base units, once it is written in a unit of `factor` base units.
+ *
+ * @returns undefined where there is no step
+ * @example decimalsFor(0.005, 1) // 3
+ */
+export function decimalsFor(resolution: number | undefined, factor = 1): number | undefined {
   if (resolution === undefined || !(resolution > 0)) return undefined
   return Math.min(9, Math.max(0, Math.ceil(-Math.log10(resolution / factor) - 1e-6)))
 }

@@ -1,5 +1,6 @@
-import { createServer, type Socket } from 'node:net'
-import { angleOfPlane, instrumentShows, randomFrom, STEEL_PER_K, trueSize, type InstrumentCharacter, type Position, type ReadingStage } from '#core'
+import { createServer, type AddressInfo, type Socket } from 'node:net'
+import { angleOfPlane, instrumentShows, normalFrom, randomFrom, STEEL_PER_K, trueSize, type InstrumentCharacter, type MeasuredPlace } from '#core'
+import type { InstrumentFault, PlacedDeed } from '#shared/instruments/hand'
 import { decodeOrder, encodeLine, lineCutter, type ValueStatus } from '#shared/instruments/line'
 
 /*
@@ -34,28 +35,22 @@ const MENDED_AFTER_MS = 8000
 const TURN_DEG_PER_S = 60
 /** Of the shop in which it is held. */
 const [PART_C, INSTRUMENT_C] = [21.5, 21]
-type Fault = 'silent' | 'rubbish' | 'flood' | 'unit'
-
-type Deed
-  = | { deed: 'place', position: Position, machine: string, stage: ReadingStage, station: number, plane: number }
-    | { deed: 'turn', byDeg: number }
-    | { deed: 'pull', to: number }
-    | { deed: 'away' }
-    | { deed: 'fail', how: Fault | null }
-
-/** Serves an instrument until its process ends: `<tag> <port>` are the arguments of the process. */
+/**
+ * Serves an instrument until its process ends: `<tag> [port]` are the arguments of the process. Without a port it takes any that is free
+ * and tells its parent which.
+ */
 export function serveInstrument(kind: SimulatedKind): void {
-  const [tag = '', port = ''] = process.argv.slice(2)
+  const [tag = '', port = '0'] = process.argv.slice(2)
   const startedAt = Date.now()
-  const next = randomFrom(port ? Number(port) : 1)
-  const z = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next())
+  const next = randomFrom(process.pid)
+  const z = normalFrom(next)
 
   const state = {
-    placed: null as null | { position: Position, truth: (angleDeg: number) => number, at: number, baseDeg: number },
+    placed: null as null | { position: MeasuredPlace, truth: (angleDeg: number) => number, at: number, baseDeg: number },
     /** Where the part stands, and how far it is still being turned. */
     angleDeg: 0, toTurnDeg: 0,
     pulled: null as null | { to: number, at: number },
-    zero: 0, fault: null as Fault | null, n: 0, ticks: 0,
+    zero: 0, fault: null as InstrumentFault | null, n: 0, ticks: 0,
   }
 
   function see(): Seen | null {
@@ -92,7 +87,7 @@ export function serveInstrument(kind: SimulatedKind): void {
       send(encodeLine({ word: 'value', tag, n: state.n++, ...seen, value: seen.value - state.zero, unit }))
   }
 
-  function act(deed: Deed): void {
+  function act(deed: PlacedDeed): void {
     switch (deed.deed) {
       case 'place': {
         const truth = trueSize(deed.position, deed.machine, deed.stage)
@@ -122,11 +117,11 @@ export function serveInstrument(kind: SimulatedKind): void {
     const order = decodeOrder(text)
     if (!order.ok) return
     if (order.line.word === 'zero') {
-      state.zero += (see()?.value ?? 0) - state.zero
+      state.zero = see()?.value ?? 0
       return
     }
     try {
-      act(JSON.parse(order.line.deed) as Deed)
+      act(JSON.parse(order.line.deed) as PlacedDeed)
     } catch {
       // What no hand can do is not done.
     }
@@ -134,12 +129,12 @@ export function serveInstrument(kind: SimulatedKind): void {
 
   let talking: Socket | undefined
   let leftAt = 0
-  createServer((socket) => {
+  const server = createServer((socket) => {
     // One bench at a time: whoever comes later is the same bridge with a new line.
     talking?.destroy()
     talking = socket
     // Whoever takes it next gets a whole one; a line that was cut for flooding is the same bench again.
-    if (Date.now() - leftAt > MENDED_AFTER_MS) state.fault = null
+    if (Date.now() - leftAt > MENDED_AFTER_MS) Object.assign(state, { fault: null, zero: 0, placed: null, pulled: null })
     socket.setEncoding('utf8')
     socket.setNoDelay(true)
     const send = (line: string) => { if (socket.writableLength < 65_536) socket.write(`${line}\n`) }
@@ -152,10 +147,12 @@ export function serveInstrument(kind: SimulatedKind): void {
       leftAt = Date.now()
       if (talking === socket) talking = undefined
     })
-  }).on('error', (error: NodeJS.ErrnoException) => {
+  })
+  server.on('error', (error: NodeJS.ErrnoException) => {
     process.stderr.write(`${tag}: ${error.code === 'EADDRINUSE' ? `port ${port} is taken` : error.message}\n`)
     process.exit(1)
-  }).listen(Number(port), '127.0.0.1')
+  })
+  server.listen(Number(port), '127.0.0.1', () => process.send?.({ port: (server.address() as AddressInfo).port }))
   // Its parent is gone: nobody would stop it any more.
   process.on('disconnect', () => process.exit(0))
 }

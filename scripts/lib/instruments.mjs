@@ -1,7 +1,6 @@
 import { fork } from 'node:child_process'
 import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { freePort } from './cluster.mjs'
 
 const ROOT = new URL('../..', import.meta.url).pathname
 const BUILT = join(ROOT, '.output', 'instruments')
@@ -24,21 +23,26 @@ export async function buildInstruments(folder = BUILT) {
   })
 }
 
+/** Starts one and hears at which port it serves; one that does not start is told and left out. */
+function startOne(tag, program) {
+  const child = fork(program, [tag], { execArgv: ['--max-old-space-size=48'], stdio: ['ignore', 'ignore', 'inherit', 'ipc'] })
+  return new Promise((resolve) => {
+    child.once('message', ({ port }) => resolve({ tag, port, child }))
+    child.once('error', (error) => {
+      process.stderr.write(`${tag}: ${error.message}\n`)
+      resolve(undefined)
+    })
+    child.once('exit', () => resolve(undefined))
+  })
+}
+
 /**
  * Starts the simulated instruments, each a process on a port of loopback.
- * @returns {Promise<{ env: Record<string, string>, stop: () => void, end: (tag: string) => void }>} what the server needs to find them
+ * @returns {Promise<{ env: Record<string, string>, stop: () => void }>} what the server needs to find them
  */
 export async function startInstruments(folder = BUILT) {
-  const started = []
-  for (const [tag, name] of Object.entries(SIMULATED)) {
-    const port = await freePort()
-    const child = fork(join(folder, `${name}.mjs`), [tag, String(port)], {
-      execArgv: ['--max-old-space-size=48'], stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
-    })
-    // One that does not start is shown as not reached; the rest goes on.
-    child.on('error', error => process.stderr.write(`${tag}: ${error.message}\n`))
-    started.push({ tag, port, child })
-  }
+  const all = await Promise.all(Object.entries(SIMULATED).map(([tag, name]) => startOne(tag, join(folder, `${name}.mjs`))))
+  const started = all.filter(one => one !== undefined)
   return {
     env: {
       NEEDLER_INSTRUMENTS: started.map(({ tag, port }) => `${tag}=127.0.0.1:${port}`).join(','),

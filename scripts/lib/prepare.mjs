@@ -3,6 +3,7 @@ import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSy
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { keptSecret } from './cluster.mjs'
+import { buildInstruments } from './instruments.mjs'
 import { capture, run } from './run.mjs'
 import { Stop, say } from './say.mjs'
 
@@ -43,7 +44,6 @@ export async function needBuild(env = {}) {
   if (existsSync(BUILD_STAMP) && readFileSync(BUILD_STAMP, 'utf8') === now) return
   say('Building (about a minute) …')
   await run('npx', ['nuxi', 'build'], { cwd: ROOT, quiet: true, env: { ...env, NUXT_TELEMETRY_DISABLED: '1' } })
-  const { buildInstruments } = await import('./instruments.mjs')
   await buildInstruments()
   writeFileSync(BUILD_STAMP, now)
 }
@@ -53,7 +53,6 @@ export async function needWorkers() {
   const { buildWorkers } = await import('./workers.mjs')
   process.env.NEEDLER_WORKERS = join(ROOT, '.nuxt', 'workers')
   await buildWorkers(process.env.NEEDLER_WORKERS)
-  const { buildInstruments } = await import('./instruments.mjs')
   await buildInstruments()
 }
 

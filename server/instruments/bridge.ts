@@ -1,4 +1,5 @@
-import { positionOf } from '#core'
+import type { MeasuredPlace } from '#core'
+import type { PlacedDeed } from '#shared/instruments/hand'
 import { instrumentTopic } from '#shared/wire/topics'
 import type { InstrumentWish } from '#shared/wire/instrument-stream'
 import type { LiveMessage, Person } from '#shared/wire/types'
@@ -27,11 +28,14 @@ const MOST_ORDERS_A_SECOND = 20
 /** A bench has begun to listen to an instrument; without the lease, or without a line to it, it hears nothing. */
 export async function followInstrument(tag: string, session: string): Promise<void> {
   const address = linkedInstruments().get(tag)
-  const known = bridged.get(tag)
+  const here = bridged.get(tag)
+  if (here?.session === session) return here.link.repeat()
   if (!address || !(await hasLease(database(), tag, session))) return
+  const row = await findInstrument(database(), tag)
+  // Nothing is waited for from here on: of two that ask at once the second finds the first.
+  const known = bridged.get(tag)
   if (known?.session === session) return known.link.repeat()
   if (known) lose(known)
-  const row = await findInstrument(database(), tag)
   const topic = instrumentTopic(tag)
   const mine = (message: LiveMessage) => hub.tellSession(topic, session, message)
   bridged.set(tag, { tag, session, orders: { second: 0, count: 0 }, link: openLink(row, address, {
@@ -71,9 +75,11 @@ export async function orderInstrument(wish: InstrumentWish, session: string, per
   const { sheet, unitTag } = await loadLiveJob(database(), person, hand.job, { fresh: false })
   const found = sheet.positions.find(({ key }) => key === hand.position)
   if (!found) throw new Problem(404, 'position.unknown', 'There is no such place on this sheet.')
-  const { key, quantity, method, stations, planes, limits, taperMm, outOfRoundnessMm } = positionOf(sheet, found.key)
-  const position = { key, quantity, method, stations: stations.map(() => ''), planes, limits, taperMm, outOfRoundnessMm }
-  held.link.order({ word: 'hand', tag, deed: JSON.stringify({ ...hand, job: undefined, position, machine: unitTag }) })
+  const { key, quantity, method, stations, planes, limits, taperMm, outOfRoundnessMm } = found
+  const position: MeasuredPlace = { key, quantity, method, stations: stations.map(() => ''), planes, limits, taperMm, outOfRoundnessMm }
+  const { deed, stage, station, plane } = hand
+  const placed: PlacedDeed = { deed, stage, station, plane, position, machine: unitTag }
+  held.link.order({ word: 'hand', tag, deed: JSON.stringify(placed) })
 }
 
 /** Another bench has it now. */

@@ -67,8 +67,8 @@ export function openLink({ tag, quantity, rangeFrom, rangeTo }: Facts, { host, p
     const take = lineCutter(hear, () => judge(false))
     mine.on('connect', () => { heardAt = Date.now() })
     mine.on('data', (chunk: unknown) => {
-      if (isFlooding(String(chunk).length)) return
-      take(String(chunk))
+      const text = String(chunk)
+      if (!isFlooding(text.length)) take(text)
     })
     mine.on('timeout', () => {
       if (mine.connecting) mine.destroy()

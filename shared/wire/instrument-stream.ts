@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import type { ReadingStage } from '#core'
+import { INSTRUMENT_FAULTS, type HandDeed } from '../instruments/hand'
 import type { ValueStatus } from '../instruments/line'
 import { id } from './id'
 import { instrumentTag } from './instruments'
@@ -14,14 +14,6 @@ export type LinkState = 'open' | 'silent' | 'unreachable' | 'rubbish' | 'flood' 
 export interface LinkRow { tag: string, by: string | null, mine: boolean }
 export interface LinksAnswer { simulated: boolean, links: LinkRow[] }
 
-/** What a hand does with a simulated instrument; where it is placed follows from the job. */
-export type HandDeed
-  = | { deed: 'place', job: string, position: string, stage: ReadingStage, station: number, plane: number }
-    | { deed: 'turn', byDeg: number }
-    | { deed: 'pull', to: number }
-    | { deed: 'away' }
-    | { deed: 'fail', how: 'silent' | 'rubbish' | 'flood' | 'unit' | null }
-
 /** What the bench tells its instrument over the live channel. */
 export type InstrumentWish = { instrument: string, zero: true } | { instrument: string, hand: HandDeed }
 
@@ -34,7 +26,7 @@ const hand = Joi.alternatives(
   Joi.object({ deed: Joi.valid('turn').required(), byDeg: Joi.number().min(-1080).max(1080).required() }),
   Joi.object({ deed: Joi.valid('pull').required(), to: Joi.number().min(0).max(1e5).required() }),
   Joi.object({ deed: Joi.valid('away').required() }),
-  Joi.object({ deed: Joi.valid('fail').required(), how: Joi.valid('silent', 'rubbish', 'flood', 'unit', null).required() }),
+  Joi.object({ deed: Joi.valid('fail').required(), how: Joi.valid(...INSTRUMENT_FAULTS, null).required() }),
 )
 export const wishSchema = Joi.alternatives<InstrumentWish>(
   Joi.object({ instrument: instrumentTag.required(), zero: Joi.valid(true).required() }),

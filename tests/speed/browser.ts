@@ -1,6 +1,7 @@
 import { chromium, type Page } from '@playwright/test'
 import config from '../../playwright.config'
 import { bluedFace } from '../support/blued-face'
+import { spread, type Spread } from './spread'
 
 /**
  * What a person at the bench waits for, measured in the browser on the production build: on this machine, and with its processor slowed
@@ -11,13 +12,6 @@ const browser = await chromium.launch(config.use!.launchOptions)
 const SLOWED = 4
 /** Enough that the p95 is not the one worst. */
 const ROUNDS = 40
-
-interface Spread { median: number, p95: number, most: number }
-function spread(values: number[]): Spread {
-  const sorted = [...values].sort((a, b) => a - b)
-  const at = (share: number) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]!
-  return { median: at(0.5), p95: at(0.95), most: at(1) }
-}
 
 async function signIn(): Promise<Page> {
   const context = await browser.newContext({

@@ -10,6 +10,7 @@ import { startServer } from '../../scripts/lib/server.mjs'
 import type { InstrumentRow } from '#shared/wire/types'
 import { Client } from '../api/client'
 import { askLive, sendText } from '../api/live-channel'
+import { spread } from './spread'
 
 /*
  * What instruments cost and how soon they are seen: twenty of them, ten values a second each, on a server of their own; and one whose value
@@ -121,9 +122,8 @@ async function timeShown(): Promise<number[]> {
     sayNm()
     times.push(await seen - sent)
   }
-  return times.sort((a, b) => a - b)
+  return times
 }
-const spread = (times: number[]) => ({ median: times[ROUNDS >> 1]!, p95: times[Math.floor(ROUNDS * 0.95)]!, most: times.at(-1)! })
 const shown = spread(await timeShown())
 const wire = await page.context().newCDPSession(page)
 await wire.send('Emulation.setCPUThrottlingRate', { rate: 4 })

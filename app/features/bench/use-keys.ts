@@ -1,4 +1,5 @@
 import { onKeyStroke } from '@vueuse/core'
+import { isField } from '../../ui/is-field'
 import type { Bench } from '../../job/use-bench'
 
 /** What each key does, as the help shows it. */
@@ -9,7 +10,7 @@ export const KEYS: readonly (readonly [string, string])[] = [
 ]
 
 const typing = (target: EventTarget | null) =>
-  target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable], [role="dialog"]') !== null
+  isField(target) || (target instanceof HTMLElement && target.closest('[role="dialog"]') !== null)
 const isBehindDialog = () => document.querySelector('.el-overlay:not([style*="display: none"])') !== null
 /** The first thing of that kind in the step or the tray that a hand could use now. */
 function focusFirst(selector: string): void {

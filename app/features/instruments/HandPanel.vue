@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { INSTRUMENT_FAULTS, type InstrumentFault } from '#shared/instruments/hand'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import { torqueInUnits } from '../../ui/in-units'
 import { useDockStore } from '../../net/dock-store'
@@ -10,14 +11,14 @@ const pull = computed(() => dock.target?.hand?.deed === 'pull' ? dock.target.han
 const place = computed(() => dock.target?.hand?.deed === 'place' ? dock.target.hand : null)
 /** Some hands pull a little less or more than they should. */
 const SHARES = [[0.8, 'too little'], [1, 'just right'], [1.2, 'too much']] as const
-const FAULTS = [
-  { value: '', label: 'no fault' }, { value: 'silent', label: 'its battery is empty' },
-  { value: 'rubbish', label: 'its cable is broken' }, { value: 'flood', label: 'it floods' }, { value: 'unit', label: 'it is set to another unit' },
-]
-const fault = ref('')
-function fail(how: string) {
+const WORDS: Record<InstrumentFault, string> = {
+  silent: 'its battery is empty', rubbish: 'its cable is broken', flood: 'it floods', unit: 'it is set to another unit',
+}
+const FAULTS = [{ value: '' as const, label: 'no fault' }, ...INSTRUMENT_FAULTS.map(value => ({ value, label: WORDS[value] }))]
+const fault = ref<InstrumentFault | ''>('')
+function fail(how: InstrumentFault | '') {
   fault.value = how
-  dock.hand({ deed: 'fail', how: (how || null) as 'silent' | 'rubbish' | 'flood' | 'unit' | null })
+  dock.hand({ deed: 'fail', how: how || null })
 }
 </script>
 

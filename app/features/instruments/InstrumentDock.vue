@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
-import { coversCalibration } from '#core'
+import { computed, onBeforeUnmount, onMounted } from 'vue'
+import { coversCalibration, decimalsFor } from '#core'
 import { serialPlace } from '../../net/serial-line'
 import { serverNow } from '../../net/server-clock'
 import { useDockStore } from '../../net/dock-store'
@@ -9,23 +9,19 @@ import { useInstrumentStore } from '../../net/instrument-store'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import { inUnits } from '../../ui/in-units'
 import { dayOf } from '../../ui/moment'
-import { laterDialog } from '../../ui/later'
-import { hasCamera } from '../../ui/use-camera'
 import RefusalNote from '../../ui/RefusalNote.vue'
+import ScanButton from '../../ui/ScanButton.vue'
 import HandPanel from './HandPanel.vue'
 
 /** The instrument in hand: what it shows, large; take puts it into the cell in hand, and the next cell follows. */
 const emit = defineEmits<{ taken: [] }>()
 const dock = useDockStore()
 const register = useInstrumentStore()
-const ScanDialog = laterDialog(() => import('../../ui/ScanDialog.vue'))
-const scanning = ref(false)
 /** What is engraved or stuck on an instrument is its tag. */
 const tagOf = (code: string) => rows.value.find(({ one }) => one.tag === code.trim().toUpperCase())?.one.tag
 onMounted(() => {
   dock.keep()
   void dock.load()
-  void register.load()
 })
 onBeforeUnmount(() => dock.letGoSoon())
 
@@ -53,10 +49,9 @@ async function choose(tag: string) {
   if (dock.tag) emit('taken')
 }
 
-const decimals = computed(() => Math.max(0, Math.ceil(-Math.log10(dock.row?.step ?? 1) - 1e-9)))
 const figure = computed(() => {
   const value = dock.held ?? dock.shown?.value
-  return value === undefined || !dock.row ? '–' : inUnits(value, dock.row.quantity, decimals.value)
+  return value === undefined || !dock.row ? '–' : inUnits(value, dock.row.quantity, decimalsFor(dock.row.step))
 })
 const state = computed(() => {
   if (dock.held !== null) return { sign: '■', words: 'held' }
@@ -97,14 +92,13 @@ useEventListener(window, 'keydown', (event) => {
         :choices="choices"
         @update:model-value="choose"
       />
-      <el-button
-        v-if="!dock.tag && rows.length && hasCamera()"
-        class="scan"
-        aria-label="Scan an instrument with the camera"
-        @click="scanning = true"
-      >
-        <Icon name="ph:qr-code" />
-      </el-button>
+      <ScanButton
+        v-if="!dock.tag && rows.length"
+        label="Scan an instrument with the camera"
+        title="Scan an instrument"
+        :accepts="code => tagOf(code) !== undefined"
+        @read="code => choose(tagOf(code)!)"
+      />
       <template v-if="dock.tag">
         <output
           class="figure mono"
@@ -186,12 +180,6 @@ useEventListener(window, 'keydown', (event) => {
       {{ dock.typed }}
     </p>
     <RefusalNote :text="dock.problem" />
-    <ScanDialog
-      v-model="scanning"
-      title="Scan an instrument"
-      :accepts="code => tagOf(code) !== undefined"
-      @read="code => choose(tagOf(code)!)"
-    />
   </section>
 </template>
 
@@ -203,7 +191,6 @@ useEventListener(window, 'keydown', (event) => {
 .figure.rests { color: var(--ink); font-weight: 600; }
 .state { font: 600 16px var(--label); }
 .state i { font-style: normal; display: inline-block; width: 1.2em; }
-.scan { flex: none; width: var(--target); padding: 0; font-size: 22px; }
 .deeds { display: flex; flex-wrap: wrap; gap: 6px; }
 .deeds .el-button + .el-button { margin-left: 0; }
 .take { flex: 1 1 190px; min-height: 52px; font-size: 18px; white-space: normal; }

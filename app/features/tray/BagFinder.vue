@@ -1,17 +1,15 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { readTagCode } from '#core'
-import { laterDialog } from '../../ui/later'
 import { tagHere } from './tag-here'
-import { hasCamera } from '../../ui/use-camera'
 import RefusalNote from '../../ui/RefusalNote.vue'
+import ScanButton from '../../ui/ScanButton.vue'
 
 /** A scanner types the code of a label and Enter; a hand types the tag; a tablet looks with its camera. */
 const { jobNumber, tags } = defineProps<{ jobNumber: number, tags: readonly string[] }>()
 const found = defineModel<string | null>({ required: true })
-const ScanDialog = laterDialog(() => import('../../ui/ScanDialog.vue'))
 
-const [typed, problem, looking] = [ref(''), ref(''), ref(false)]
+const [typed, problem] = [ref(''), ref('')]
 function find(text: string) {
   const { tag, problem: notHere } = tagHere(text, jobNumber)
   const isEmpty = tag !== null && !tags.includes(tag)
@@ -33,29 +31,20 @@ function find(text: string) {
       placeholder="type a tag"
       autocomplete="off"
     />
-    <el-button
-      v-if="hasCamera()"
-      class="camera"
-      aria-label="Scan with the camera"
-      @click="looking = true"
-    >
-      <Icon name="ph:qr-code" />
-    </el-button>
+    <ScanButton
+      label="Scan with the camera"
+      title="Scan a label"
+      :accepts="code => readTagCode(code) !== null"
+      @read="find"
+    />
   </form>
   <RefusalNote
     class="refusal"
     :text="problem"
   />
-  <ScanDialog
-    v-model="looking"
-    title="Scan a label"
-    :accepts="code => readTagCode(code) !== null"
-    @read="find"
-  />
 </template>
 
 <style scoped>
 .scan { display: flex; gap: 6px; padding: 6px 10px 0; }
-.camera { flex: none; width: var(--target); padding: 0; font-size: 22px; }
 .refusal { padding-inline: 12px; font-size: 14px; }
 </style>

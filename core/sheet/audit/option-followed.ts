@@ -10,7 +10,11 @@ const keysOf = (steps: readonly Step[]) => steps.flatMap(step => step.tools ?? [
 const onFastener = (sheet: Sheet, joint: string, fastener: string) => sheet.steps.filter(step =>
   step.tightens === joint || [...step.removes ?? [], ...step.refits ?? []].some(({ part }) => part === fastener))
 
+const withoutOptions = ({ options: _options, ...machine }: Sheet) => JSON.stringify(machine)
+
 function between(option: string, a: Sheet, b: Sheet): Found[] {
+  if (withoutOptions(a) === withoutOptions(b))
+    return [{ list: 'options', key: option, severity: 'thin', sentence: 'The option is asked for and changes nothing of the machine or its work.' }]
   const found: Found[] = []
   const changed = a.joints.flatMap((joint) => {
     const other = b.joints.find(({ key }) => key === joint.key)
@@ -28,7 +32,7 @@ function between(option: string, a: Sheet, b: Sheet): Found[] {
   return found
 }
 
-/** An option that changes a size is followed through: screws, sockets, masses. */
+/** An option changes something; one that changes a size is followed through: screws, sockets, masses. */
 export const optionFollowed: Rule = {
   name: 'option-followed',
   source: 'general practice: another size is another spanner and another load',

@@ -299,6 +299,13 @@ const FAULTS: Readonly<Record<string, Fault>> = {
       step.waits![0]!.minutes = 60
     }),
   },
+  'an option that changes nothing': {
+    rule: 'option-followed',
+    spoil: (sheet) => {
+      const values = ['grey', 'blue'].map(key => ({ key, name: key }))
+      return sheet.options = [...sheet.options ?? [], { key: 'paint', name: 'Paint', values }]
+    },
+  },
   'a size that keeps its spanner': {
     rule: 'option-followed',
     spoil: (sheet, draw) => change(draw(sheet.joints.filter(one => one.variants?.some(({ set }) => set.thread))), ({ key, fastener }) => {
