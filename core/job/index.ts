@@ -43,7 +43,8 @@ export {
   boltNumber, isRetightening, judgePull, lastPulledAt, nextBolt, tighteningPlan, tighteningStand, wrenchFaults,
   type BoltStand, type PassStand, type PlannedPass, type PullVerdict, type TighteningNeed, type TighteningPlan, type TighteningStand,
 } from './tightening-plan'
-export { slackeningCare, tighteningCare } from './tightening-care'
+export { slackenedAt, slackeningCare, type SlackenedJoint } from './slackening'
+export { tighteningCare } from './tightening-care'
 export { tighteningsOf, type PassLine, type TighteningLine } from './tightening-record'
 export { suitedInstruments, suitedWrenches, type RegisteredInstrument } from './suited-instruments'
 export { readTagCode, tagCode } from './tag-code'

@@ -5,7 +5,7 @@ import { missingFirst, refuse, type Refusal } from './refusal'
 import { isDatedBefore, type Stamp } from './stamp'
 import type { JobState } from './state'
 import type { JudgedJob, Subject } from './subject'
-import { runningWait } from './waits'
+import { waitFirst } from './waits'
 
 /** What was counted, piece by piece. */
 export interface Counted { part: string, count: number }
@@ -57,8 +57,8 @@ function mayTick(job: JudgedJob, step: Step, counted: readonly Counted[] | undef
   if (missing) return missing
   const departure = state.departures[step.key]
   // What is not done needs no time before it.
-  const wait = departure && departure.how !== 'done otherwise' ? undefined : runningWait(sheet, state, step, now)
-  if (wait) return refuse('step.waits', `${wait.name}: ${wait.minutes} min have to pass first. Starting early needs a signed reason.`)
+  const waits = departure && departure.how !== 'done otherwise' ? null : waitFirst(sheet, state, step, now)
+  if (waits) return waits
   const owed = job.owed(step)
   if (owed) return refuse('step.duties-open', `Before ${stepName(sheet, step)} is done: ${owed}.`)
   if (step.hold && state.released[step.key]!.byId === personId) {

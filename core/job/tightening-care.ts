@@ -1,4 +1,3 @@
-import type { Joint } from '../sheet'
 import type { TighteningPlan } from './tightening-plan'
 
 /**
@@ -21,26 +20,5 @@ export function tighteningCare(
     ...locking === 'self-locking' ? ['Self-locking nuts: the torque to run them down is added to the target; new ones only.'] : [],
     ...turned ? [`Turn the ${turned}, hold the other.`] : [],
     isSnug ? 'Snug only: the full torque comes with a later step.' : 'If it turns and the torque does not rise, or it grates: stop, out with it, a new bolt. Check a torque only onwards, never back and on.',
-  ]
-}
-
-/**
- * What to mind before a joint is let go, what kills first; the maker's manual and the rules of the site stand above it.
- *
- * @example slackeningCare(joint)[0] // 'Left-hand thread: it comes off clockwise.'
- * Source: general practice.
- */
-export function slackeningCare({ leftHand, loosening, count }: Joint): string[] {
-  return [
-    ...leftHand ? ['Left-hand thread: it comes off clockwise.'] : [],
-    ...count > 1
-      ? [
-          'Pressure proved zero first, at the joint itself. Stand aside, not over it.',
-          'The far side first, a quarter turn at most in the first pass; never one bolt fully before the others.',
-          'Nuts stay on by three threads until the joint is seen open.',
-        ]
-      : ['Pressure and load off first.'],
-    ...loosening ? [`Here: ${loosening.order}.`] : [],
-    ...loosening?.stays ? [`Stays on: ${loosening.stays}.`] : [],
   ]
 }

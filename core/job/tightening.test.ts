@@ -3,8 +3,10 @@ import { AT, JobAt } from '../../tests/support/job-at'
 import { eventOf, openJob, towardsTick } from '../../tests/support/job-walk'
 import { smallSheet } from '../../tests/support/small-sheet'
 import { checkSheet, stepOf, type Joint, type Sheet } from '../sheet'
-import { closeBlockers, foldJob, guardEvent, isRetightening, judgePull, lastPulledAt, nextBolt, openDuties, tighteningCare, tighteningStand,
-  wrenchFaults, type EventBodies, type EventType, type JobState } from '.'
+import {
+  closeBlockers, foldJob, guardEvent, isRetightening, judgePull, lastPulledAt, nextBolt, openDuties, slackenedAt, tighteningCare,
+  tighteningStand, wrenchFaults, type EventBodies, type EventType, type JobState,
+} from '.'
 
 /** A cover of twelve: lifted off evenly, put on in three passes and a round. */
 function cover(changes: Partial<Joint> = {}): Sheet {
@@ -163,6 +165,8 @@ describe('a joint that is tightened', () => {
   })
 
   it('is let go evenly before a bolt comes out, and begins anew when the work goes back', () => {
+    for (const loosening of [undefined, { order: 'far side first' }])
+      expect(slackenedAt(cover({ loosening }), stepOf(cover(), 'screws-off'))).toMatchObject([{ count: 12, sets: 1 }])
     const off = new AtJoint(cover(), 'screws-off')
     expect(openDuties(off.sheet, off.state, stepOf(off.sheet, 'screws-off')).map(duty => duty.kind)).toEqual(['easing'])
     const eased = eventOf('joint-eased', { step: 'screws-off', joint: 'cover-joint' })

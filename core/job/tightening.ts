@@ -1,11 +1,13 @@
 import { isMeasuring, refusedPattern, TIGHTENING_TOOLS, type TighteningPattern, type TighteningTool } from '../fastening'
 import { toDigits } from '../numbers'
-import { jointOf, stepName, stepOf, type Sheet, type Step } from '../sheet'
+import { jointOf, stepName, stepOf } from '../sheet'
 import { isDone } from '../teardown'
 import { askReason, missingFirst, refuse, type Refusal } from './refusal'
 import type { Overtaken, Stamp } from './stamp'
 import { intoList, intoRegister, type JudgedJob, type Subject } from './subject'
+import { slackenedAt } from './slackening'
 import { boltNumber, judgePull, nextBolt, preparedAt, tighteningStand, type TighteningNeed, type TighteningStand } from './tightening-plan'
+import { waitFirst } from './waits'
 
 /** A tool that measures what it pulls, as the register has it. */
 export interface WrenchUsed { tag: string, fromNm: number, fullScaleNm: number, calibratedUntil: string, unknown?: true }
@@ -90,8 +92,8 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
     'bolt-pulled': {
       name: 'Pull',
       ...intoList('boltPulls'),
-      guard: (job, { step: key, pass, bolt, torqueNm, tool, reason }) => atWork(job, key, (stand) => {
-        const refused = mayPull(job, key, stand, pass, torqueNm, tool)
+      guard: (job, { step: key, pass, bolt, torqueNm, tool, reason }, { happenedAt }) => atWork(job, key, (stand) => {
+        const refused = mayPull(job, key, stand, { pass, torqueNm, tool, happenedAt })
         if (refused) return refused
         const { plan } = stand
         const now = stand.passes[pass]!
@@ -109,8 +111,8 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
     'pass-finished': {
       name: 'Pass finished',
       ...intoList('passesFinished'),
-      guard: (job, { step: key, pass, torqueNm, count, tool }) => atWork(job, key, (stand) => {
-        const refused = mayPull(job, key, stand, pass, torqueNm, tool)
+      guard: (job, { step: key, pass, torqueNm, count, tool }, { happenedAt }) => atWork(job, key, (stand) => {
+        const refused = mayPull(job, key, stand, { pass, torqueNm, tool, happenedAt })
         if (refused) return refused
         const { plan } = stand
         const now = stand.passes[pass]!
@@ -156,12 +158,12 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
     'joint-eased': {
       name: 'Eased',
       ...intoList('jointsEased'),
-      guard: ({ sheet, state }, { step: key, joint }) => {
+      guard: ({ sheet, state }, { step: key, joint }, { happenedAt }) => {
         const step = stepOf(sheet, key)
-        if (!easedAt(sheet, step).includes(joint))
+        if (!slackenedAt(sheet, step).some(one => one.joint.key === joint))
           return refuse('tightening.nothing-to-ease', `${stepName(sheet, step)} lets no such joint go.`)
         if (isDone(state, key)) return refuse('step.done-already', `${stepName(sheet, step)} is done.`)
-        return missingFirst(sheet, state, step)
+        return missingFirst(sheet, state, step) ?? waitFirst(sheet, state, step, happenedAt)
       },
     },
   },
@@ -178,9 +180,9 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
     easing: {
       turn: 'work',
       asks: ['removes'],
-      of: (sheet, state, step) => easedAt(sheet, step).map(joint => ({
-        duty: { kind: 'easing', joint },
-        met: state.jointsEased.some(eased => eased.step === step.key && eased.joint === joint && !eased.overtaken),
+      of: (sheet, state, step) => slackenedAt(sheet, step).map(({ joint: { key } }) => ({
+        duty: { kind: 'easing', joint: key },
+        met: state.jointsEased.some(eased => eased.step === step.key && eased.joint === key && !eased.overtaken),
       })),
       say: ({ joint }, sheet) => `ease ${jointOf(sheet, joint).name} evenly before any bolt is out`,
     },
@@ -192,11 +194,6 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
     return { jointsPrepared: here, boltPulls: here, passesFinished: here, boltsMoved: here, locksPut: here, jointsEased: here }
   },
 }
-
-/** The joints that a step lets go and whose easing its sheet describes. */
-const easedAt = (sheet: Sheet, { removes }: Step): string[] => removes
-  ? sheet.joints.filter(({ fastener, loosening }) => loosening && removes.some(({ part }) => part === fastener)).map(({ key }) => key)
-  : []
 
 /** What every entry of a step that tightens asks first. */
 function atWork({ sheet, state }: JudgedJob, key: string, rule: (stand: TighteningStand) => Refusal | null): Refusal | null {
@@ -211,9 +208,9 @@ const FIRST: Readonly<Record<TighteningNeed['kind'], string>> = {
   prepare: 'make the threads ready', sign: 'a lead stands for the changed target', lock: '', pass: '',
 }
 
-/** Whether a bolt may be pulled in a pass with a tool. */
-function mayPull({ sheet }: JudgedJob, key: string, { plan, passes, needs }: TighteningStand, pass: number, torqueNm: number,
-  tool: string): Refusal | null {
+/** Whether a bolt may be pulled in a pass with a tool; a gasket that settles, or a machine that cools, has its time first. */
+function mayPull({ sheet, state }: JudgedJob, key: string, { plan, passes, needs }: TighteningStand,
+  { pass, torqueNm, tool, happenedAt }: { pass: number, torqueNm: number, tool: string, happenedAt: string }): Refusal | null {
   const now = passes[pass]
   if (!now) return refuse('tightening.no-pass', `${plan.joint.name} has ${passes.length} passes; there is no ${pass + 1}.`)
   if (!(torqueNm > 0 && Number.isFinite(torqueNm)))
@@ -221,6 +218,8 @@ function mayPull({ sheet }: JudgedJob, key: string, { plan, passes, needs }: Tig
   if (!TIGHTENING_TOOLS.includes(tool as TighteningTool)) return refuse('tightening.tool', `"${tool}" is no way to tighten.`)
   const [first] = needs
   if (first && FIRST[first.kind]) return refuse('tightening.first', `First: ${FIRST[first.kind]}.`)
+  const waits = waitFirst(sheet, state, stepOf(sheet, key), happenedAt)
+  if (waits) return waits
   const before = passes.find(({ index, isDone: done }) => index < pass && !done)
   if (before) return refuse('tightening.pass-early', `Pass ${before.index + 1} comes before pass ${pass + 1}.`)
   const later = passes.find(({ index, finished, bolts }) => index > pass && (finished || bolts.some(({ pull }) => pull)))

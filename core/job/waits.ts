@@ -1,6 +1,6 @@
 import { stepName, stepOf, type Sheet, type Step, type TimerKind } from '../sheet'
 import { isDone, sheetNow } from '../teardown'
-import { refuse } from './refusal'
+import { refuse, type Refusal } from './refusal'
 import type { Stamp } from './stamp'
 import type { JobState } from './state'
 import { intoRegister, STANDS_ALONE, type Subject } from './subject'
@@ -78,6 +78,14 @@ export function timersOf(sheet: Sheet, state: JobState): Wait[] {
 /** The wait that still runs before this step at that moment; undefined when none does or it was cut short. */
 export const runningWait = (sheet: Sheet, state: JobState, step: Step, now: string): Wait | undefined =>
   waitsOf(sheet, state, step).find(wait => !wait.cut && Date.parse(wait.endsAt) > Date.parse(now))
+
+/** The refusal of whatever may not begin while a time before the step still runs. */
+export function waitFirst(sheet: Sheet, state: JobState, step: Step, now: string): Refusal | null {
+  const wait = runningWait(sheet, state, step, now)
+  return wait
+    ? refuse('step.waits', `${wait.name}: ${wait.minutes} min have to pass first. Starting early needs a signed reason.`)
+    : null
+}
 
 export interface Debt {
   text: string

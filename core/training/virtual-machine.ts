@@ -36,6 +36,9 @@ const drafter
     (type, body) =>
       ({ id: newId(), type, happenedAt: at.toISOString(), body }) as Draft
 
+/** What is not begun before its time has passed. */
+const TURNS_BOLTS: ReadonlySet<string> = new Set(['tightening', 'easing'])
+
 /**
  * The next thing a careful technician does for a step: its first open duty, what keeps it from being ticked, or the tick itself.
  * The demonstration makes its jobs with it, tests walk any sheet, and trainees meet its machines, all through the same door as real work.
@@ -44,14 +47,15 @@ const drafter
  */
 export function nextDeed(sheet: Sheet, state: JobState, step: Step, truth: MachineTruth, circumstances: Circumstances): Deed {
   const draft = drafter(circumstances)
+  const waits = runningWait(sheet, state, step, circumstances.at.toISOString())
   const [duty] = openDuties(sheet, state, step)
-  if (duty)
+  if (duty && !(TURNS_BOLTS.has(duty.kind) && waits))
     return {
       draft: dutyDraft({ sheet, state, step, truth, circumstances }, duty),
       byLead: duty.kind === 'hold' || duty.kind === 'departure'
         || (duty.kind === 'tightening' && tighteningStand(sheet, state, step)!.needs[0]!.kind === 'sign'),
     }
-  if (runningWait(sheet, state, step, circumstances.at.toISOString()))
+  if (waits)
     return { draft: draft('wait-cut', { step: step.key, reason: 'Measured with a thermometer: ready before its time.' }), byLead: true }
   const note = truth.notes?.[step.key]
   if (note && !state.notes.some(entry => entry.step === step.key && entry.text === note))

@@ -12,20 +12,23 @@ export interface DrawnBolt {
 }
 
 /** The bolts as they lie; one is in hand. Arrows go through them in the order of their numbers. */
-const { layout, bolts, hand, label } = defineProps<{
+const { layout, bolts, hand, label, deed = 'pulled' } = defineProps<{
   layout: BoltLayout
   bolts: readonly DrawnBolt[]
   hand: number | undefined
   label: string
+  /** What is done to each. */
+  deed?: 'pulled' | 'eased'
 }>()
 const emit = defineEmits<{ pick: [bolt: number] }>()
 
 const picture = computed(() => ringPicture(layout))
-const WORDS: Record<DrawnBolt['state'], string> = {
-  in: 'in', under: 'under', over: 'over', told: 'pulled with its pass', skipped: 'skipped', open: 'not pulled yet',
-}
+const words = computed<Record<DrawnBolt['state'], string>>(() => ({
+  in: 'in', under: 'under', over: 'over', told: deed === 'eased' ? 'eased' : 'pulled with its pass', skipped: 'skipped',
+  open: `not ${deed} yet`,
+}))
 const nameOf = ({ bolt, number, state, times }: DrawnBolt) =>
-  `Bolt ${number}, ${bolt === hand ? 'in hand, ' : ''}${WORDS[state]}${times > 1 ? `, pulled ${times} times` : ''}`
+  `Bolt ${number}, ${bolt === hand ? 'in hand, ' : ''}${words.value[state]}${times > 1 ? `, ${deed} ${times} times` : ''}`
 const drawn = computed(() => bolts.map((bolt, i) => ({ ...bolt, ...picture.value.places[i]!, name: nameOf(bolt) })))
 const inHand = computed(() => drawn.value.find(({ bolt }) => bolt === hand))
 

@@ -8,6 +8,7 @@ import { laterComponent } from '../../ui/later'
 import { moment } from '../../ui/moment'
 import { PATTERN_WORDS } from '../../ui/tightening-words'
 import JointReady from './JointReady.vue'
+import LockTurn from './LockTurn.vue'
 import PassRow from './PassRow.vue'
 import PullEntry from './PullEntry.vue'
 import RingDrawing from './RingDrawing.vue'
@@ -105,12 +106,13 @@ const tellMoved = () => {
       />
       <template v-if="need?.kind === 'lock'">
         <p>New ones only; what was bent once breaks at the second time.</p>
-        <p v-if="plan.lock && TURNED_ON.has(plan.lock)">
-          Turned on to the next slot or tab, never back.
-          <NuxtLink to="/workings/locks">
-            How far that may be
-          </NuxtLink>
-        </p>
+        <LockTurn
+          v-if="plan.lock && TURNED_ON.has(plan.lock)"
+          :lock="plan.lock"
+          :thread="joint.thread"
+          :from-nm="stand.passes.at(-1)!.fromNm"
+          :to-nm="stand.passes.at(-1)!.toNm"
+        />
         <el-button
           v-if="bench.mayWork.value"
           type="primary"
