@@ -8,7 +8,8 @@ import { calculator, mm, um, type Result } from '../calculator'
 import { checked, choice, optional, plain, quantity, several } from '../fields'
 
 const of = (field: string, ...values: string[]) => (texts: Readonly<Record<string, string>>) => values.includes(texts[field]!)
-const named = <T extends string>(values: readonly T[]) => Object.fromEntries(values.map(value => [value, value as string])) as Record<T, string>
+const named = <T extends string>(values: readonly T[]) =>
+  Object.fromEntries(values.map(value => [value, value as string])) as Record<T, string>
 const line = (label: string, formula: string, substituted: string, result: string, source: string): WorkingLine =>
   ({ label, formula, substituted, result, source })
 const share = (label: string, value: number, more: Partial<Extract<Result, { value: number }>> = {}): Result =>
