@@ -44,7 +44,7 @@ export function slackeningCare({ leftHand, loosening, count }: Pick<Joint, 'left
       ? [
           'Pressure and load proved gone first, at the joint itself. Stand aside, not over it.',
           'The far side first, a quarter turn at most in the first pass; never one bolt fully before the others.',
-          'Nuts stay on by three threads until the joint is seen open.',
+          'Nuts and screws stay on by three threads until the joint is seen open.',
         ]
       : ['Pressure and load proved gone first.'],
     ...loosening ? [`Here: ${loosening.order}.`] : [],

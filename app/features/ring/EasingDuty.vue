@@ -42,6 +42,14 @@ const bolts = computed(() => order.value.map((_, bolt) => {
     v-else
     class="easing"
   >
+    <ul class="care">
+      <li
+        v-for="line in slackeningCare(joint)"
+        :key="line"
+      >
+        <Icon name="ph:warning" /> {{ line }}
+      </li>
+    </ul>
     <div v-if="order.length > 0">
       <RingDrawing
         :layout="joint.layout!"
@@ -59,14 +67,6 @@ const bolts = computed(() => order.value.map((_, bolt) => {
         </template>
       </p>
     </div>
-    <ul class="care">
-      <li
-        v-for="line in slackeningCare(joint)"
-        :key="line"
-      >
-        <Icon name="ph:warning" /> {{ line }}
-      </li>
-    </ul>
     <el-button
       v-if="bench.mayWork.value"
       type="primary"
@@ -80,7 +80,8 @@ const bolts = computed(() => order.value.map((_, bolt) => {
 </template>
 
 <style scoped>
-.easing { display: grid; grid-template-columns: repeat(auto-fit, minmax(230px, 1fr)); gap: 6px 16px; align-items: center; }
+.easing { display: grid; grid-template-columns: repeat(auto-fit, minmax(200px, 1fr)); gap: 6px 16px; align-items: start; }
+.easing :deep(.ring) { max-height: 230px; }
 .care li { padding: 2px 0; }
 .care svg { color: var(--oxide); vertical-align: -2px; }
 .deed { grid-column: 1 / -1; min-height: 56px; width: 100%; font-size: 20px; }

@@ -16,8 +16,8 @@ const share = (label: string, value: number, more: Partial<Extract<Result, { val
   ({ label, value: value * 100, kind: 'share', decimals: 1, ...more })
 
 const APPLICATIONS: Readonly<Record<OringApplication, string>> = {
-  'static radial': 'at rest, pressed from the side', 'static axial': 'at rest, under a flange',
-  'reciprocating': 'slides to and fro', 'rotating': 'turns against a shaft',
+  'static radial': 'at rest, in a bore', 'static axial': 'at rest, under a flange',
+  'reciprocating': 'slides to and fro', 'rotating': 'turns on a shaft',
 }
 /** Which sizes there are depends on the standard beside it. */
 function someSize(text: string): string {
@@ -48,7 +48,7 @@ export const sealCalculators = [
       inside: quantity('Inside of the ring', 'length', '25.1', { when: of('asks', 'measured') }),
       section: quantity('Section', 'length', '3.5', { when: of('asks', 'measured') }),
       use: choice('Use', APPLICATIONS),
-      seats: choice('Lies on', { inside: 'its inside: groove in a shaft', outside: 'its outside: groove in a bore' }),
+      seats: choice('Lies on', { inside: 'its inside (shaft)', outside: 'its outside (bore)' }),
       groove: quantity('Diameter it lies on', 'length', '25.6'),
       depth: quantity('Depth of the gland', 'length', '2.9'),
       width: quantity('Width of the gland', 'length', '4.8'),
@@ -124,10 +124,10 @@ export const sealCalculators = [
       gasket: quantity('Gasket, compressed', 'length', '0', { hint: 'negative where it holds the faces apart' }),
       play: quantity('End play still left', 'length', '0', { hint: 'positive presses the spring further' }),
       length: optional(quantity('Length that grows', 'length', '', { hint: 'shaft from its fixed bearing to the seal' })),
-      material: choice('of', Object.fromEntries(Object.entries(MATERIALS).map(([key, { name }]) => [key, name])) as Record<keyof typeof MATERIALS, string>),
+      material: choice('Material of that length', Object.fromEntries(Object.entries(MATERIALS).map(([key, { name }]) => [key, name])) as Record<keyof typeof MATERIALS, string>),
       warmer: plain('Warmer by', '60', { unit: 'K' }),
-      from: optional(quantity('May be pressed from', 'length', '')),
-      to: optional(quantity('to', 'length', '')),
+      from: optional(quantity('Least it may be pressed', 'length', '')),
+      to: optional(quantity('Most it may be pressed', 'length', '')),
       check: optional(quantity('Found to stand at', 'length', '')),
     },
     compute(v) {
@@ -195,11 +195,11 @@ export const sealCalculators = [
       apart: quantity('Bands lie apart by', 'length', '4', { when: of('what', 'bent') }),
       may: plain('Bands that it may have', '2', { when: of('what', 'bands', 'bent') }),
       inside: quantity('Track, inside', 'length', '49.6', { when: of('what', 'track') }),
-      outside: quantity('outside', 'length', '56.4', { when: of('what', 'track') }),
+      outside: quantity('Track, outside', 'length', '56.4', { when: of('what', 'track') }),
       faceInside: quantity('Narrow face, inside', 'length', '50', { when: of('what', 'track') }),
-      faceOutside: quantity('outside of it', 'length', '56', { when: of('what', 'track') }),
+      faceOutside: quantity('Narrow face, outside', 'length', '56', { when: of('what', 'track') }),
       one: choice('Face', Object.fromEntries(FACE_MATERIALS.map(({ key, name }) => [key, name])), { when: of('what', 'pair') }),
-      other: choice('runs on', Object.fromEntries([...FACE_MATERIALS].reverse().map(({ key, name }) => [key, name])), { when: of('what', 'pair') }),
+      other: choice('Runs on', Object.fromEntries([...FACE_MATERIALS].reverse().map(({ key, name }) => [key, name])), { when: of('what', 'pair') }),
     },
     compute(v) {
       if (v.what === 'track') {
@@ -238,8 +238,8 @@ export const sealCalculators = [
     about: 'Whether a pin stands as high as it may, and what the dry trial fit says.',
     fields: {
       height: quantity('Pin stands', 'length', '4.0', { hint: 'above what its ring lies on' }),
-      from: quantity('from', 'length', '3.8'),
-      to: quantity('to', 'length', '4.2'),
+      from: quantity('Least it may stand', 'length', '3.8'),
+      to: quantity('Most it may stand', 'length', '4.2'),
       rock: optional(quantity('The ring rocks by', 'length', '0.02')),
     },
     compute(v) {
