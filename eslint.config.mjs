@@ -25,10 +25,12 @@ const coreKnows = {
   fits: ['units', 'metrology'],
   bearings: ['units', 'metrology', 'fits'],
   fastening: ['units'],
-  sheet: ['fastening'],
+  seals: ['metrology'],
+  evidence: ['metrology'],
+  sheet: ['fastening', 'evidence'],
   teardown: ['sheet'],
-  job: ['units', 'metrology', 'fastening', 'sheet', 'teardown'],
-  training: ['sheet', 'teardown', 'job'],
+  job: ['units', 'metrology', 'fastening', 'evidence', 'sheet', 'teardown'],
+  training: ['evidence', 'sheet', 'teardown', 'job'],
 }
 
 export default withNuxt(

@@ -2,6 +2,7 @@ import {
   positionOf, readOf, suitedWrenches, turnOf, type Depth, type MachineTruth, type Position, type ReadingConditions, type Sheet,
   type WrenchUsed,
 } from '#core'
+import { FACES_GOOD, RING_LEAKS, STILL_FACE_OUT_OF_SQUARE, THIN_EVIDENCE } from './evidence'
 import { DEMO_INSTRUMENTS, type DemoInstrument } from './instruments'
 
 export interface DemoJob {
@@ -24,6 +25,8 @@ export interface DemoJob {
   wear: number
   replaced: readonly string[]
   notes?: Readonly<Record<string, string>>
+  /** What is seen and told of a failure, by step. */
+  told?: MachineTruth['told']
 }
 
 const SEAL_PARTS = ['seal-still-rings', 'seal-turning-units']
@@ -47,7 +50,8 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     lead: 'brandt',
     wear: 0.45,
     replaced: [...SEAL_PARTS, 'shaft-sleeves'],
-    notes: { 'seal-look': 'Drive-end carbon: track 1.2 mm wider than the still ring. Non-drive end clean.' },
+    notes: { 'seal-look': 'Drive-end still ring: bright from 5 to 8 only. Its gland had a burr under it.' },
+    told: { 'seal-look': STILL_FACE_OUT_OF_SQUARE },
   },
   {
     tag: 'P-104',
@@ -107,6 +111,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     steps: 44,
     wear: 0.6,
     replaced: SEAL_PARTS,
+    told: { 'seal-look': FACES_GOOD, 'o-rings-look': RING_LEAKS },
   },
   {
     tag: 'P-103',
@@ -317,6 +322,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     steps: 15,
     wear: 0.6,
     replaced: ['seal-turning', 'seal-seat'],
+    told: { 'run-out-found': THIN_EVIDENCE },
   },
   {
     tag: 'P-451',
@@ -547,10 +553,11 @@ function centreOf({ limits: { lower, upper }, reuse, quantity }: Position, share
 }
 
 /** Readings that lie inside the limits as left, and wander towards what may have worn with the wear as found. */
-function wornTruth(sheet: Sheet, { wear, replaced, notes }: DemoJob, noise: () => number): MachineTruth {
+function wornTruth(sheet: Sheet, { wear, replaced, notes, told }: DemoJob, noise: () => number): MachineTruth {
   return {
     replaced,
     ...(notes ? { notes } : {}),
+    ...(told ? { told } : {}),
     measure(key, stage) {
       const position = positionOf(sheet, key)
       const { method, limits, reuse, stations, planes, uncertainty } = position
@@ -575,7 +582,7 @@ function wornTruth(sheet: Sheet, { wear, replaced, notes }: DemoJob, noise: () =
 }
 
 /** Believable readings of a lift pump of that wear; as left is always near new. `noise` gives numbers from −1 to 1. */
-export function liftPumpTruth(sheet: Sheet, job: Pick<DemoJob, 'wear' | 'replaced' | 'notes'>, noise: () => number): MachineTruth {
+export function liftPumpTruth(sheet: Sheet, job: Pick<DemoJob, 'wear' | 'replaced' | 'notes' | 'told'>, noise: () => number): MachineTruth {
   const survey = (centre: number, spread: number, taper: number) =>
     [-1, 0, 1].map(station => [0, 1].map(plane => centre + station * taper / 2 + (plane ? spread : 0) + noise() * 0.0008))
   const pair = (mean: number, spread: number) => [[mean + noise() * spread], [mean + noise() * spread]]
@@ -583,6 +590,7 @@ export function liftPumpTruth(sheet: Sheet, job: Pick<DemoJob, 'wear' | 'replace
   return {
     replaced: job.replaced,
     ...(job.notes ? { notes: job.notes } : {}),
+    ...(job.told ? { told: job.told } : {}),
     measure(position, stage) {
       const wear = stage === 'as-left' ? 0.1 : job.wear
       const newRings = stage === 'as-left' && job.replaced.includes('wear-rings')

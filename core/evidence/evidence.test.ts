@@ -1,7 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { refusal } from '../../tests/support/refusal'
-import { arcInFrame, arcMiddle, arcWidth, circularStatistics, frames, geometry, overlay, reachOf, type EvidencePart } from '.'
+import {
+  arcInFrame, arcMiddle, arcWidth, circularStatistics, frames, geometry, overlay, parseArc, reachOf, sayArc, type EvidencePart,
+} from '.'
 
 const at = (deg: number, more: { weight?: number } = {}) => ({ fromDeg: deg, toDeg: deg, ...more })
 
@@ -22,6 +24,23 @@ describe('arcs', () => {
     expect(reach([10, 30], [50, 80], [90, 95])).toBe('one place')
     expect(reach([10, 40], [190, 215])).toBe('two opposite')
     expect(reach([0, 20], [120, 140], [240, 260])).toBe('several places')
+  })
+})
+
+describe('parseArc', () => {
+  it.each<[string, number, number, string]>([
+    ['2 to 4', 60, 120, '2 to 4'], ['10-2', 300, 60, '10 to 2'], ['2:30 to 4', 75, 120, '2:30 to 4'], ['all round', 0, 360, 'all round'],
+    ['180°', 180, 180, 'at 6'], ['12', 0, 0, 'at 12'], ['350° to 20°', 350, 20, '11:30 to 12:30'], ['45 – 90', 45, 90, '1:30 to 3'],
+    ['at 3', 90, 90, 'at 3'], ['0 to 360', 0, 360, 'all round'], ['7,5 to 9', 225, 270, '7:30 to 9'],
+  ])('reads %s', (text, fromDeg, toDeg, said) => {
+    expect(parseArc(text)).toEqual({ fromDeg, toDeg })
+    expect(sayArc({ fromDeg, toDeg })).toBe(said)
+  })
+
+  it('refuses what is no place on a clock', () => {
+    for (const text of ['', 'left', '400°', '2:75', '14 o’clock', '2 to', '-30', '2 to 4 to 6', '1e3'])
+      expect(refusal(() => parseArc(text)).code).toBe('clock.arc')
+    expect(sayArc({})).toBe('place not known')
   })
 })
 

@@ -1,3 +1,4 @@
+export { parseArc, sayArc } from './clock-hours'
 export { circularStatistics, type CircularStatistics } from './circular-statistics'
 export { diagnose, type Diagnosis, type Evidence, type EvidenceReading, type NextCheck, type RankedCause } from './diagnose'
 export { ALL_ROUND_DEG, arcMiddle, arcWidth, checkFinding, hasPlace, reachOf, type Arc, type EvidencePart, type Finding as EvidenceFinding, type Reach } from './finding'

@@ -1,5 +1,6 @@
 import { departures, type DepartureDuty, type DepartureEvents, type DepartureState } from './departures'
 import { extractions, type ExtractionEvents, type ExtractionState } from './extractions'
+import { findings, type FindingEvents, type FindingState, type LookDuty } from './findings'
 import { goingBack, type GoingBackEvents, type GoingBackState } from './going-back'
 import { handChecks, type HandCheckDuty, type HandCheckEvents, type HandCheckState } from './hand-checks'
 import { holds, type HoldDuty, type HoldEvents, type HoldState } from './holds'
@@ -25,6 +26,7 @@ interface Parts {
   ticks: [TickEvents, TickState]
   marks: [MarkEvents, MarkState, MarkDuty]
   photos: [PhotoEvents, PhotoState, PhotoDuty]
+  findings: [FindingEvents, FindingState, LookDuty]
   indexData: [IndexEvents, IndexState, IndexDuty]
   pieces: [PieceEvents, PieceState, PieceDuty]
   places: [PlaceEvents, PlaceState, PlaceDuty]
@@ -53,8 +55,8 @@ export interface Subjects {
 
 // Going back and taking back ask the others, so they are given them when they are asked.
 const all: { [N in keyof Parts]: Subject<Parts[N][0], Parts[N][1], DutyOf<Parts[N]>> } = {
-  opening, ticks, marks, photos, indexData, pieces, places, readings, ways, handChecks, departures, holds, waits, extractions, service,
-  tightening, notes,
+  opening, ticks, marks, photos, findings, indexData, pieces, places, readings, ways, handChecks, departures, holds, waits, extractions,
+  service, tightening, notes,
   goingBack: goingBack(() => SUBJECTS),
   takingBack: takingBack(() => ({ subjects: SUBJECTS, homeOf, homes: HOMES, undoAt: home => UNDOINGS.get(home) })),
 }

@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox'
+import { EVIDENCE_READINGS, ROLE_NAMES } from '../evidence'
 import { MATERIAL_NAMES } from '../materials'
 import { Count, Key, Line, Mm, object, oneOf, optional, Text } from './schema-builders'
 import { AXIS_DIRECTIONS, ENERGIES, JOINT_PURPOSES, LOCKINGS, LUBRICANTS, MARK_WAYS, PATTERNS, SYMBOLS, THREADED_INTO } from './terms'
@@ -129,6 +130,12 @@ export const Part = optional({
   seenFrom: Type.Optional(
     Type.String({ minLength: 1, maxLength: 100, description: 'Which side its clock is read from: drive end, from above.' }),
   ),
+  evidence: Type.Optional(Type.Array(object({
+    role: oneOf(ROLE_NAMES),
+    motion: oneOf(['turning', 'still']),
+    narrow: Type.Optional(Type.Boolean({ description: 'The narrower of two faces.' })),
+    at: Type.Optional(Type.Array(Line, { minItems: 2, maxItems: 12, description: 'Where each of several is, when they are told apart.' })),
+  }), { minItems: 1, maxItems: 8, description: 'What of it is looked at as evidence; by its kind where left out.' })),
   centreOfMassMm: Type.Optional(
     Type.Number({ minimum: -100000, maximum: 100000, description: 'Where it hangs level, along the axis of its outlines.' }),
   ),
@@ -197,6 +204,10 @@ export const Position = optional({
   worksheet: Type.Optional(
     Type.String({ pattern: Key.pattern!, description: 'The calculator that works this position out from what was measured.' }),
   ),
+  evidence: Type.Optional(object({
+    of: oneOf(EVIDENCE_READINGS),
+    above: Type.Optional(oneOf(['tight', 'wide'], 'What a value above the upper limit is; below the lower one it is the other.')),
+  }, 'What it tells of what caused a failure.')),
   uncertainty: Type.Number({ minimum: 0, description: 'Expanded uncertainty U (k = 2) of the usual instrument, SI base.' }),
   instrument: Line,
   source: Line,

@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox'
-import { Key, Line, object, Text } from './schema-builders'
+import { Key, Line, object, oneOf, Text } from './schema-builders'
 import type { Outline } from './schema-machine'
 import { Assembly, Axis, DryZone, Energy, Envelope, Fit, Joint, Mark, Option, Part, Position, Temporary } from './schema-machine'
 import type { HandCheck, LadderRung } from './schema-work'
@@ -35,6 +35,13 @@ export const SheetSchema = Type.Object(
     temporary: Type.Optional(Type.Array(Temporary, { minItems: 1, maxItems: 20, description: 'What is put in for the work and comes out again.' })),
     envelopes: Type.Optional(Type.Array(Envelope, { minItems: 1, maxItems: 6 })),
     dryZones: Type.Optional(Type.Array(DryZone, { minItems: 1, maxItems: 20 })),
+    clock: Type.Optional(object({
+      seenFrom: Line,
+      turns: oneOf(['clockwise', 'anticlockwise'], 'Seen from there.'),
+      landmarks: Type.Optional(Type.Array(
+        object({ name: Line, deg: Type.Number({ minimum: 0, exclusiveMaximum: 360, description: 'Clockwise from 12 o’clock.' }) }), { maxItems: 12 },
+      )),
+    }, 'How evidence lies round the shaft: from where it is seen, which way it turns, what stands fast.')),
     axes: Type.Optional(Type.Array(Axis, { minItems: 1, maxItems: 20, description: 'Axes of the section beside the main one.' })),
     parts: Type.Array(Part, { minItems: 1, maxItems: 400 }),
     assemblies: Type.Optional(Type.Array(Assembly, { minItems: 1, maxItems: 40, description: 'Each part in one at most.' })),

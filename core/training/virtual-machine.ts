@@ -1,6 +1,8 @@
 import { radians } from '../angles'
+import { CLEAN } from '../evidence'
 import {
-  accountOf, AS_IT_SHOULD, dispositionOf, lastingWays, nextBolt, openDuties, pieceIn, proposedTag, proposeWay, runningWait, tighteningStand,
+  accountOf, AS_IT_SHOULD, dispositionOf, evidenceItems, lastingWays, nextBolt, openDuties, pieceIn, proposedTag, proposeWay,
+  runningWait, tighteningStand,
   type Duty, type EventBodies, type EventType, type JobEvent, type JobState, type ReadingConditions, type WrenchUsed,
 } from '../job'
 import { toDigits } from '../numbers'
@@ -19,7 +21,13 @@ export interface MachineTruth {
   /** Parts that the floor decides to replace besides those that never go back. */
   replaced: readonly string[]
   notes?: Readonly<Record<string, string>>
+  /** What is seen and told of a failure, at the step where it is. */
+  told?: Readonly<Record<string, readonly Told[]>>
 }
+
+/** A thing told of a failure: a finding, a circumstance, springs in a row, the cause. */
+type ToldType = 'finding-noted' | 'circumstance-told' | 'springs-laid' | 'frames-tied' | 'cause-written'
+export type Told = { [T in ToldType]: { type: T, body: EventBodies[T] } }[ToldType]
 
 /** An event as the bench makes it; who does it is not settled yet. */
 export type Draft = { [T in EventType]: Omit<Extract<JobEvent, { type: T }>, 'actor'> }[EventType]
@@ -35,6 +43,16 @@ const drafter
   = ({ at, newId }: Circumstances): MakeDraft =>
     (type, body) =>
       ({ id: newId(), type, happenedAt: at.toISOString(), body }) as Draft
+
+/** How many of these are told already: they are told in their order, each a thing of its own. */
+function toldSo(state: JobState, told: readonly Told[]): number {
+  const all = [...state.findings, ...state.springsLaid, ...state.framesTied, ...state.causesWritten,
+    ...Object.entries(state.circumstances).map(([circumstance, one]) => ({ circumstance, ...one }))]
+  const isTold = ({ body }: Told) => all.some(entry =>
+    Object.entries(body).every(([field, value]) => JSON.stringify((entry as unknown as Record<string, unknown>)[field]) === JSON.stringify(value)))
+  const first = told.findIndex(one => !isTold(one))
+  return first < 0 ? told.length : first
+}
 
 /** What is not begun before its time has passed. */
 const TURNS_BOLTS: ReadonlySet<string> = new Set(['tightening', 'easing'])
@@ -60,6 +78,8 @@ export function nextDeed(sheet: Sheet, state: JobState, step: Step, truth: Machi
   const note = truth.notes?.[step.key]
   if (note && !state.notes.some(entry => entry.step === step.key && entry.text === note))
     return { draft: draft('note-added', { text: note, step: step.key }), byLead: false }
+  const told = truth.told?.[step.key]?.[toldSo(state, truth.told[step.key]!)]
+  if (told) return { draft: draft(told.type, told.body), byLead: false }
   const scrapped = !state.departures[step.key] && step.refits?.find(({ part }) => dispositionOf(state, part)?.disposition === 'scrap')
   if (scrapped) return { draft: draft('part-disposed', { part: scrapped.part, disposition: 'replace' }), byLead: false }
   return { draft: draft('step-done', { step: step.key }), byLead: false }
@@ -99,6 +119,10 @@ function dutyDraft({ sheet, state, step, truth, circumstances }: AtStep, duty: D
       return draft('departure-signed', { step: step.key })
     case 'photo':
       return draft('photo-added', { photo: newId(), step: step.key })
+    case 'look': {
+      const { role, place } = evidenceItems(sheet).find(item => item.part.key === duty.part)!
+      return draft('finding-noted', { part: duty.part, role, ...place ? { place } : {}, kind: CLEAN, severity: 1 })
+    }
     case 'index':
       return draft('index-set', { part: duty.part })
     case 'tag':

@@ -23,6 +23,9 @@ const counted = Joi.array().items(Joi.object({ part: key.required(), count: Joi.
 const grid = (cell: Joi.Schema) => Joi.array().items(Joi.array().items(cell).min(1).max(24)).min(1).max(24)
 
 const pass = Joi.number().integer().min(0).max(20).required()
+const degree = Joi.number().min(0).max(360)
+const item = Joi.string().trim().min(1).max(260)
+const seenOn = { part: key.required(), role: word.required(), place: word }
 const newtonmetres = Joi.number().greater(0).max(100_000)
 const byTool = {
   torqueNm: newtonmetres.required(),
@@ -100,6 +103,25 @@ const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.Object
   'departure-signed': Joi.object({ step: key.required() }),
   'step-made-good': Joi.object({ step: key.required() }),
   'photo-added': Joi.object({ photo: id('the number of a photo').required(), step: key, part: key, mark: markKey, caption: text }),
+  'finding-noted': Joi.object({
+    ...seenOn, kind: word.required(), severity: Joi.valid(1, 2, 3).required(), fromDeg: degree, toDeg: degree, zone: word, note: text,
+    photo: id('the number of a photo'),
+  }),
+  'frames-tied': Joi.object({
+    one: item.required(), other: item.required(), kind: Joi.valid('match-mark', 'pin in slot', 'index').required(),
+    oneDeg: degree.required(), otherDeg: degree.required(),
+  }),
+  'frame-turned': Joi.object({ item: item.required(), byDeg: Joi.number().min(-360).max(360).required(), reason: text.min(3).required() }),
+  'circumstance-told': Joi.object({ circumstance: word.required(), holds: Joi.boolean().required() }),
+  'springs-laid': Joi.object({
+    part: key.required(), place: word,
+    lengthsMm: Joi.array().items(Joi.number().greater(0).max(10_000)).min(1).max(60).required(),
+    freshMm: Joi.number().greater(0).max(10_000),
+  }),
+  'cause-written': Joi.object({
+    cause: word, words: text.min(3).required(), rank: Joi.number().integer().min(1).max(200),
+    rules: Joi.object({ key: word.required(), revision: Joi.number().integer().min(1).required() }),
+  }),
   'gone-back': Joi.object({ step: key.required(), reason: text.required() }),
   'note-added': Joi.object({ text: text.required(), step: key, part: key }),
   'undone': Joi.object({ event: id('the number of an event').required() }),

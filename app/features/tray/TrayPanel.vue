@@ -117,6 +117,9 @@ const labels = (paper: string, page = 1) => `/api/jobs/${job.meta.id}/labels?pap
         >
           Readings
         </NuxtLink>
+        <NuxtLink :to="`/jobs/${job.meta.id}/clock`">
+          Clock
+        </NuxtLink>
         <button
           class="link keys"
           aria-label="Keys of the bench"

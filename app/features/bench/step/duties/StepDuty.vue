@@ -7,6 +7,7 @@ import EvidenceDuty from './EvidenceDuty.vue'
 import HandCheckDuty from './HandCheckDuty.vue'
 import HoldDuty from './HoldDuty.vue'
 import OutsideDuty from './OutsideDuty.vue'
+import { LookDuty } from '../../../clock'
 import { ReadingDuty } from '../../../readings'
 import { EasingDuty, TighteningDuty } from '../../../ring'
 import { laterComponent } from '../../../../ui/later'
@@ -85,6 +86,11 @@ const checkOf = (key: string) => step.feels!.find(check => check.key === key)!
       v-else-if="line.duty.kind === 'hold'"
       :step="step"
       :text="line.duty.text"
+    />
+    <LookDuty
+      v-else-if="line.duty.kind === 'look'"
+      :part-key="line.duty.part"
+      :met="line.met"
     />
     <EvidenceDuty
       v-else

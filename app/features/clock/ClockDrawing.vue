@@ -1,0 +1,267 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { angleBetween, arcMiddle, kindName, roundTurn, sayArc, type Arc, type EvidenceItem } from '#core'
+import { arcPath, CLOCK_HALF, drawnArc, placeOn, ringsOf, under } from './clock-picture'
+import { hatchOf, lettersOf, SEVERITY_WORDS, type Hatch } from './finding-look'
+import { isDrawn, type DrawnFinding } from './use-clock'
+
+/** One ring a part, the first outermost; findings as arcs, clockwise from the index at 12. A finger draws an arc, or turns a ring. */
+const { rings, findings, picked, lit, draft, mayDraw, turns, landmarks, ghosts = [] } = defineProps<{
+  rings: readonly EvidenceItem[]
+  findings: readonly DrawnFinding[]
+  picked: string | null
+  lit: { supports: ReadonlySet<number | string>, contradicts: ReadonlySet<number | string> } | null
+  draft: Arc | null
+  mayDraw: boolean
+  /** A drag turns the picked ring instead of drawing on it. */
+  turns: boolean
+  landmarks: readonly { name: string, deg: number }[]
+  /** Findings of another overhaul, faint behind these. */
+  ghosts?: readonly { part: string, fromDeg: number, toDeg: number, kind: string }[]
+}>()
+const emit = defineEmits<{ pick: [key: string, arc: Arc | null], turn: [byDeg: number], show: [at: number] }>()
+
+const picture = computed(() => ringsOf(rings.length))
+const ringOf = computed(() => new Map(rings.map(({ key }, i) => [key, picture.value[i]!])))
+const TONES: Record<Hatch, string> = {
+  contact: 'scribe', wear: 'brass', heat: 'oxide', chemistry: 'verdigris', break: 'ink', shape: 'slate', clean: 'verdigris',
+}
+const arcs = computed(() => findings.filter(isDrawn).flatMap(({ finding, at }) => {
+  const ring = ringOf.value.get(finding.part)
+  if (!ring) return []
+  const middle = placeOn(arcMiddle(finding), ring.middleMm)
+  const hatch = hatchOf(finding.kind)
+  return [{
+    at, part: finding.part, path: arcPath(finding, ring), middle, hatch, tone: TONES[hatch], severity: finding.severity,
+    letters: finding.kind === 'clean' ? '✓' : lettersOf(finding.kind), size: Math.min(13, (ring.outerMm - ring.innerMm) * 0.66),
+    state: !lit ? '' : lit.supports.has(at) ? 'for' : lit.contradicts.has(at) ? 'against' : 'beside',
+    name: `${rings.find(({ key }) => key === finding.part)!.name}: ${kindName(finding.kind)}, ${sayArc(finding)}, ${
+      SEVERITY_WORDS[finding.severity as 1]}`,
+  }]
+}))
+const faint = computed(() => ghosts.flatMap((ghost) => {
+  const ring = ringOf.value.get(ghost.part)
+  return ring ? [{ path: arcPath(ghost, ring), name: `before: ${ghost.kind}, ${sayArc(ghost)}` }] : []
+}))
+const ticks = Array.from({ length: 12 }, (_, hour) => ({ hour: hour || 12, ...placeOn(hour * 30, 316) }))
+
+const svg = ref<SVGSVGElement>()
+const drag = ref<{ ring: number, startDeg: number, lastDeg: number, movedDeg: number } | null>(null)
+const turnedDeg = computed(() => turns && drag.value ? drag.value.movedDeg : 0)
+const shownDraft = computed(() => drag.value && !turns
+  ? { key: rings[drag.value.ring]!.key, arc: drawnArc(drag.value.startDeg, drag.value.movedDeg) }
+  : draft && picked ? { key: picked, arc: draft } : null)
+
+function locate(event: PointerEvent) {
+  const box = svg.value!.getBoundingClientRect()
+  const scale = 2 * CLOCK_HALF / Math.min(box.width, box.height)
+  return under((event.clientX - box.left - box.width / 2) * scale, (event.clientY - box.top - box.height / 2) * scale, picture.value)
+}
+function down(event: PointerEvent): void {
+  const { deg, ring } = locate(event)
+  if (ring === null || (turns && rings[ring]!.key !== picked)) return
+  if (!mayDraw) return emit('pick', rings[ring]!.key, null)
+  svg.value!.setPointerCapture(event.pointerId)
+  drag.value = { ring, startDeg: deg, lastDeg: deg, movedDeg: 0 }
+}
+function move(event: PointerEvent): void {
+  if (!drag.value) return
+  const { deg } = locate(event)
+  const { ring, startDeg, lastDeg, movedDeg } = drag.value
+  drag.value = { ring, startDeg, lastDeg: deg, movedDeg: movedDeg + angleBetween(lastDeg, deg) }
+}
+function up(): void {
+  if (!drag.value) return
+  const { ring, startDeg, movedDeg } = drag.value
+  drag.value = null
+  if (turns) emit('turn', Math.round(movedDeg))
+  else emit('pick', rings[ring]!.key, drawnArc(startDeg, movedDeg))
+}
+
+const STEP_DEG = 5
+/** Arrows go through the rings; with a ring picked, left and right move the arc, shift makes it longer. */
+function key(event: KeyboardEvent): void {
+  const index = rings.findIndex(item => item.key === picked)
+  const along = { ArrowUp: -1, ArrowDown: 1 }[event.key]
+  const round = { ArrowLeft: -STEP_DEG, ArrowRight: STEP_DEG }[event.key]
+  if (along !== undefined) emit('pick', rings[Math.min(rings.length - 1, Math.max(0, index + along))]!.key, null)
+  else if (round !== undefined && turns) emit('turn', round)
+  else if (round !== undefined && picked && mayDraw) {
+    const arc = draft ?? { fromDeg: 0, toDeg: 0 }
+    emit('pick', picked, event.shiftKey
+      ? { fromDeg: arc.fromDeg, toDeg: roundTurn(arc.toDeg + round) }
+      : { fromDeg: roundTurn(arc.fromDeg + round), toDeg: roundTurn(arc.toDeg + round) })
+  } else return
+  event.preventDefault()
+  event.stopPropagation()
+}
+</script>
+
+<template>
+  <svg
+    ref="svg"
+    class="clock"
+    :class="{ draws: mayDraw, turns }"
+    :viewBox="`${-CLOCK_HALF} ${-CLOCK_HALF} ${2 * CLOCK_HALF} ${2 * CLOCK_HALF}`"
+    role="group"
+    tabindex="0"
+    aria-label="The clock: rings of the parts, findings as arcs from 12 o’clock. Arrows up and down go through the rings, left and right move the arc, with shift they make it longer."
+    @pointerdown="down"
+    @pointermove="move"
+    @pointerup="up"
+    @pointercancel="drag = null"
+    @keydown="key"
+  >
+    <defs>
+      <pattern
+        v-for="[name, d] in ([['contact', 'M0 8L8 0'], ['wear', 'M0 0L8 8'], ['break', 'M0 0L8 8M0 8L8 0'], ['chemistry', 'M0 3H8M0 7H8'], ['shape', 'M2 0V8M6 0V8']] as const)"
+        :id="`hatch-${name}`"
+        :key="name"
+        width="8"
+        height="8"
+        patternUnits="userSpaceOnUse"
+      >
+        <path
+          :d="d"
+          :class="`line ${TONES[name]}`"
+        />
+      </pattern>
+      <pattern
+        id="hatch-heat"
+        width="6"
+        height="6"
+        patternUnits="userSpaceOnUse"
+      >
+        <circle
+          cx="3"
+          cy="3"
+          r="1.6"
+          class="dot"
+        />
+      </pattern>
+    </defs>
+    <path
+      class="index"
+      :d="`M-7 ${-CLOCK_HALF + 2}h14l-7 10z`"
+    />
+    <text
+      v-for="tick in ticks.slice(1)"
+      :key="tick.hour"
+      class="hour"
+      :x="tick.x"
+      :y="tick.y"
+    >{{ tick.hour }}</text>
+    <g
+      v-for="mark in landmarks"
+      :key="mark.name"
+      class="landmark"
+      :transform="`rotate(${mark.deg})`"
+    >
+      <path d="M0 -304V-40" />
+      <text
+        :transform="`translate(0 -50) rotate(${-mark.deg})`"
+      >{{ mark.name }}</text>
+    </g>
+    <g
+      v-for="(item, i) in rings"
+      :key="item.key"
+      class="ring"
+      :class="[item.motion, { picked: item.key === picked }]"
+      :transform="item.key === picked && turnedDeg ? `rotate(${turnedDeg})` : undefined"
+    >
+      <path
+        class="band"
+        fill-rule="evenodd"
+        :d="arcPath({ fromDeg: 0, toDeg: 360 }, picture[i]!)"
+      />
+      <template
+        v-for="arc in arcs"
+        :key="arc.at"
+      >
+        <g
+          v-if="arc.part === item.key"
+          class="finding"
+          :class="[arc.tone, `s${arc.severity}`, arc.state]"
+          role="img"
+          :aria-label="arc.name"
+        >
+          <title>{{ arc.name }}</title>
+          <path
+            fill-rule="evenodd"
+            :d="arc.path"
+            :fill="arc.hatch === 'clean' ? 'none' : `url(#hatch-${arc.hatch})`"
+          />
+          <g :transform="`translate(${arc.middle.x} ${arc.middle.y})`">
+            <circle
+              class="plaque"
+              :r="arc.size * 0.82"
+            />
+            <text :font-size="arc.size * 0.86">{{ arc.letters }}</text>
+          </g>
+        </g>
+      </template>
+    </g>
+    <path
+      v-for="(ghost, i) in faint"
+      :key="`ghost-${i}`"
+      class="ghost"
+      :d="ghost.path"
+    ><title>{{ ghost.name }}</title></path>
+    <path
+      v-if="shownDraft && ringOf.get(shownDraft.key)"
+      class="draft"
+      fill-rule="evenodd"
+      :d="arcPath(shownDraft.arc, ringOf.get(shownDraft.key)!)"
+    />
+    <g
+      v-for="(item, i) in rings"
+      :key="`number-${item.key}`"
+      class="number"
+      :class="{ picked: item.key === picked }"
+      :transform="`translate(0 ${-picture[i]!.middleMm})`"
+    >
+      <circle :r="Math.min(11, (picture[i]!.outerMm - picture[i]!.innerMm) * 0.56)" />
+      <text :font-size="Math.min(13, (picture[i]!.outerMm - picture[i]!.innerMm) * 0.7)">{{ i + 1 }}</text>
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+.clock { display: block; width: 100%; max-height: calc(100vh - 190px); touch-action: none; user-select: none; }
+.clock:focus-visible { outline: 3px solid var(--scribe); outline-offset: -3px; }
+.draws .ring { cursor: crosshair; }
+.turns .ring.picked { cursor: grab; }
+.band { fill: var(--chalk); stroke: var(--rule-strong); stroke-width: 1; }
+.ring.turning .band { stroke-dasharray: 5 3; }
+.ring.picked .band { stroke: var(--prussian); stroke-width: 2.4; stroke-dasharray: none; }
+.index { fill: var(--oxide); }
+text { text-anchor: middle; dominant-baseline: central; font-family: var(--mono); fill: var(--ink); pointer-events: none; }
+.hour { font-size: 12px; fill: var(--slate); }
+.landmark path { stroke: var(--rule-strong); stroke-width: 1; stroke-dasharray: 2 4; }
+.landmark text { font: 500 12px var(--label); fill: var(--slate); }
+.finding > path { stroke: var(--tone); stroke-width: 1.2; }
+.finding.s2 > path { stroke-width: 2.2; }
+.finding.s3 > path { stroke-width: 4; }
+.finding.s1 { opacity: 0.8; }
+.plaque { fill: var(--chalk); }
+.finding text { font-weight: 600; fill: var(--tone); }
+.finding.for > path { stroke-width: 5; }
+.finding.against > path { stroke-width: 3; stroke-dasharray: 7 4; }
+.finding.beside { opacity: 0.28; }
+.scribe { --tone: var(--scribe); }
+.brass { --tone: var(--brass); }
+.oxide { --tone: var(--oxide); }
+.verdigris { --tone: var(--verdigris); }
+.ink { --tone: var(--ink); }
+.slate { --tone: var(--slate); }
+.line { stroke: var(--tone); stroke-width: 1.3; fill: none; }
+.dot { fill: var(--oxide); }
+.ghost { fill: none; stroke: var(--slate); stroke-width: 1.4; stroke-dasharray: 2 3; opacity: 0.8; pointer-events: none; }
+.draft { fill: var(--brass-tint); stroke: var(--brass); stroke-width: 3; pointer-events: none; }
+.number { pointer-events: none; }
+.number circle { fill: var(--paper); stroke: var(--rule-strong); }
+.number.picked circle { fill: var(--prussian); stroke: var(--prussian); }
+.number.picked text { fill: var(--chalk); }
+.number text { font-weight: 600; }
+@media print { .clock { max-height: none; } }
+</style>
