@@ -48,8 +48,9 @@ const drafter
 function toldSo(state: JobState, told: readonly Told[]): number {
   const all = [...state.findings, ...state.springsLaid, ...state.framesTied, ...state.causesWritten,
     ...Object.entries(state.circumstances).map(([circumstance, one]) => ({ circumstance, ...one }))]
-  const isTold = ({ body }: Told) => all.some(entry =>
-    Object.entries(body).every(([field, value]) => JSON.stringify((entry as unknown as Record<string, unknown>)[field]) === JSON.stringify(value)))
+  const same = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other)
+  const isTold = ({ body }: Told) => all.some((entry: object) =>
+    Object.entries(body).every(([field, value]) => same((entry as Record<string, unknown>)[field], value)))
   const first = told.findIndex(one => !isTold(one))
   return first < 0 ? told.length : first
 }

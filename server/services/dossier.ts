@@ -1,5 +1,8 @@
 import { and, asc, eq, lte } from 'drizzle-orm'
-import { assessTaken, departuresOf, foldJob, partOf, positionOf, tighteningsOf, weakenedTicks } from '#core'
+import {
+  assessTaken, causeName, departuresOf, foldJob, jobEvidence, kindName, partOf, positionOf, sayArc, springSet, tighteningsOf, weakenedTicks,
+  type JobState, type Sheet,
+} from '#core'
 import type { Dossier } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, jobEvent, jobEventRefused, site, unit } from '../db/schema'
@@ -89,6 +92,7 @@ export async function readDossier(db: Database, jobId: string, page: Page): Prom
       madeGoodBy: madeGood?.by ?? null,
       counted: (made.counted ?? []).map(({ part, count }) => ({ part: partOf(sheet, part).name, count })),
     })),
+    evidence: evidenceOf(sheet, state),
     tightening: tighteningsOf(sheet, state).map(({ step, plan, signedBy, passes, remarks }) => ({
       step: step.key,
       title: step.title,
@@ -102,5 +106,22 @@ export async function readDossier(db: Database, jobId: string, page: Page): Prom
       passes,
       remarks,
     })),
+  }
+}
+
+function evidenceOf(sheet: Sheet, state: JobState): Dossier['evidence'] {
+  const { items, findings, circumstances, unseen } = jobEvidence(sheet, state)
+  const nameOf = (key: string) => items.find(item => item.key === key)?.name ?? key
+  return {
+    found: findings.map(({ part, kind, zone, severity, note, by, at, ...arc }) =>
+      ({ on: nameOf(part), kind: kindName(kind), place: sayArc(arc), zone: zone ?? null, severity, note: note ?? null, by, at })),
+    circumstances,
+    springs: state.springsLaid.map(({ part, place, lengthsMm, by, at }) => {
+      const { spreadMm, outliers } = springSet(lengthsMm.map(freeLengthMm => ({ freeLengthMm })))
+      return { on: [partOf(sheet, part).name, ...place ? [place] : []].join(', '), lengthsMm, spreadMm, odd: outliers.map(i => i + 1), by, at }
+    }),
+    causes: state.causesWritten.map(({ cause, words, rank, by, at }) =>
+      ({ cause: cause === undefined ? null : causeName(cause), words, rank: rank ?? null, by, at })),
+    notLookedAt: findings.length > 0 ? unseen.length : 0,
   }
 }

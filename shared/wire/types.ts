@@ -261,6 +261,15 @@ export interface Dossier {
     signedBy: string | null
     madeGoodBy: string | null
   }[]
+  /** What was seen on the parts, and what people hold for the cause. */
+  evidence: {
+    found: { on: string, kind: string, place: string, zone: string | null, severity: number, note: string | null, by: string, at: string }[]
+    circumstances: string[]
+    springs: { on: string, lengthsMm: number[], spreadMm: number, odd: number[], by: string, at: string }[]
+    /** `rank` is where the rules had the written cause, from 1. */
+    causes: { cause: string | null, words: string, rank: number | null, by: string, at: string }[]
+    notLookedAt: number
+  }
   /** How the joints were tightened; torques in N·m. */
   tightening: {
     step: string

@@ -116,6 +116,7 @@ async function meet(duty: Locator, values: (position: string) => string, press: 
     }
     case 'way': return press(button(/proposed by the readings|./))
     case 'photo': return duty.locator('input[type=file]').setInputFiles(PICTURE)
+    case 'look': return press(button(/^Nothing found$/))
     case 'index': return press(button(/^The index is on it$/))
     case 'tag': return press(button(/ into /))
     case 'place':

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { angleBetween, arcMiddle, kindName, roundTurn, sayArc, type Arc, type EvidenceItem } from '#core'
+import { ALL_ROUND_DEG, angleBetween, arcMiddle, arcWidth, hasPlace, kindName, roundTurn, sayArc, type Arc, type EvidenceItem } from '#core'
 import { arcPath, CLOCK_HALF, drawnArc, placeOn, ringsOf, under } from './clock-picture'
 import { hatchOf, lettersOf, SEVERITY_WORDS, type Hatch } from './finding-look'
 import { isDrawn, type DrawnFinding } from './use-clock'
@@ -26,10 +26,12 @@ const ringOf = computed(() => new Map(rings.map(({ key }, i) => [key, picture.va
 const TONES: Record<Hatch, string> = {
   contact: 'scribe', wear: 'brass', heat: 'oxide', chemistry: 'verdigris', break: 'ink', shape: 'slate', clean: 'verdigris',
 }
+/** Where the letters of what goes all round stand, out of the way of what lies at the bottom. */
+const LETTERS_OF_ROUND_DEG = 45
 const arcs = computed(() => findings.filter(isDrawn).flatMap(({ finding, at }) => {
   const ring = ringOf.value.get(finding.part)
   if (!ring) return []
-  const middle = placeOn(arcMiddle(finding), ring.middleMm)
+  const middle = placeOn(arcWidth(finding) >= ALL_ROUND_DEG ? LETTERS_OF_ROUND_DEG : arcMiddle(finding), ring.middleMm)
   const hatch = hatchOf(finding.kind)
   return [{
     at, part: finding.part, path: arcPath(finding, ring), middle, hatch, tone: TONES[hatch], severity: finding.severity,
@@ -39,6 +41,20 @@ const arcs = computed(() => findings.filter(isDrawn).flatMap(({ finding, at }) =
       SEVERITY_WORDS[finding.severity as 1]}`,
   }]
 }))
+/** What was looked at and has no place: letters beside the number of its ring. */
+const placeless = computed(() => rings.map(({ key, name }, i) => {
+  const own = findings.filter(({ finding }) => finding.part === key && !hasPlace(finding))
+  const { middleMm, innerMm, outerMm } = picture.value[i]!
+  return {
+    key, size: Math.min(13, (outerMm - innerMm) * 0.66), isClean: own.length > 0 && own.every(({ finding }) => finding.kind === 'clean'),
+    marks: own.map(({ finding, at }, n) => ({
+      at, letters: finding.kind === 'clean' ? '✓' : lettersOf(finding.kind), tone: TONES[hatchOf(finding.kind)],
+      ...placeOn(-(FIRST_BESIDE_MM + n * NEXT_BESIDE_MM) / middleMm * 57.3, middleMm), name: `${name}: ${kindName(finding.kind)}, place not known`,
+      state: !lit ? '' : lit.supports.has(at) ? 'for' : lit.contradicts.has(at) ? 'against' : 'beside',
+    })),
+  }
+}))
+const [FIRST_BESIDE_MM, NEXT_BESIDE_MM] = [26, 22] as const
 const faint = computed(() => ghosts.flatMap((ghost) => {
   const ring = ringOf.value.get(ghost.part)
   return ring ? [{ path: arcPath(ghost, ring), name: `before: ${ghost.kind}, ${sayArc(ghost)}` }] : []
@@ -171,6 +187,7 @@ function key(event: KeyboardEvent): void {
     >
       <path
         class="band"
+        :class="{ clean: placeless[i]!.isClean }"
         fill-rule="evenodd"
         :d="arcPath({ fromDeg: 0, toDeg: 360 }, picture[i]!)"
       />
@@ -201,6 +218,27 @@ function key(event: KeyboardEvent): void {
         </g>
       </template>
     </g>
+    <template
+      v-for="one in placeless"
+      :key="`beside-${one.key}`"
+    >
+      <g
+        v-for="mark in one.marks"
+        :key="mark.at"
+        class="finding"
+        :class="[mark.tone, mark.state]"
+        role="img"
+        :aria-label="mark.name"
+        :transform="`translate(${mark.x} ${mark.y})`"
+      >
+        <title>{{ mark.name }}</title>
+        <circle
+          class="plaque edged"
+          :r="one.size * 0.78"
+        />
+        <text :font-size="one.size * 0.8">{{ mark.letters }}</text>
+      </g>
+    </template>
     <path
       v-for="(ghost, i) in faint"
       :key="`ghost-${i}`"
@@ -228,10 +266,12 @@ function key(event: KeyboardEvent): void {
 
 <style scoped>
 .clock { display: block; width: 100%; max-height: calc(100vh - 190px); touch-action: none; user-select: none; }
+.clock:focus { outline: none; }
 .clock:focus-visible { outline: 3px solid var(--scribe); outline-offset: -3px; }
 .draws .ring { cursor: crosshair; }
 .turns .ring.picked { cursor: grab; }
 .band { fill: var(--chalk); stroke: var(--rule-strong); stroke-width: 1; }
+.band.clean { fill: var(--verdigris-tint); }
 .ring.turning .band { stroke-dasharray: 5 3; }
 .ring.picked .band { stroke: var(--prussian); stroke-width: 2.4; stroke-dasharray: none; }
 .index { fill: var(--oxide); }
@@ -244,6 +284,8 @@ text { text-anchor: middle; dominant-baseline: central; font-family: var(--mono)
 .finding.s3 > path { stroke-width: 4; }
 .finding.s1 { opacity: 0.8; }
 .plaque { fill: var(--chalk); }
+.plaque.edged { stroke: var(--tone); stroke-width: 1.4; }
+.finding.for .plaque { stroke: var(--tone); stroke-width: 3; }
 .finding text { font-weight: 600; fill: var(--tone); }
 .finding.for > path { stroke-width: 5; }
 .finding.against > path { stroke-width: 3; stroke-dasharray: 7 4; }

@@ -137,7 +137,8 @@ const placeless = computed(() => drawn.value.filter(({ finding }) => finding.fro
               @click="choose(item.key, null)"
             >
               <span class="mono">{{ i + 1 }}</span>
-              <span>{{ item.name }}</span>
+              <span>{{ item.motion }} {{ item.role }}<template v-if="item.place">, {{ item.place }}</template></span>
+              <small class="of">{{ item.part.name }}</small>
               <small v-if="untied.has(item.key) && withFindings.has(item.key)">not tied</small>
             </button>
           </li>
@@ -208,6 +209,7 @@ const placeless = computed(() => drawn.value.filter(({ finding }) => finding.fro
 .page { padding: 12px 16px 24px; }
 header { display: flex; align-items: baseline; gap: 6px 18px; flex-wrap: wrap; margin-bottom: 10px; }
 header small { font: 400 17px var(--text); color: var(--slate); }
+.link { border: 0; background: none; padding: 0; color: var(--scribe); font: inherit; text-decoration: underline; text-underline-offset: 3px; cursor: pointer; }
 header nav { margin-left: auto; display: flex; gap: 18px; }
 .columns { display: grid; grid-template-columns: minmax(420px, 1fr) 210px minmax(340px, 400px); gap: 12px; align-items: start; }
 .plate { padding: 12px 14px; }
@@ -215,6 +217,7 @@ header nav { margin-left: auto; display: flex; gap: 18px; }
 .legend svg { vertical-align: -2px; }
 .rings button { display: grid; grid-template-columns: 24px 1fr; gap: 2px 6px; width: 100%; min-height: var(--target); align-items: center; padding: 4px 6px; border: 0; border-left: 4px solid transparent; background: none; color: var(--ink); font: 400 15px var(--text); text-align: left; cursor: pointer; }
 .rings button small { grid-column: 2; color: var(--brass); }
+.rings button .of { color: var(--slate); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .rings .picked { border-left-color: var(--brass); background: var(--brass-tint); }
 .rings ol { max-height: calc(100vh - 230px); overflow: auto; }
 .refusal { color: var(--oxide); font-weight: 500; }

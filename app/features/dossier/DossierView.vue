@@ -10,6 +10,7 @@ import StateNote from '../../ui/StateNote.vue'
 import VerdictMark from '../../ui/VerdictMark.vue'
 import PhotoStrip from '../../job/PhotoStrip.vue'
 import DepartureList from './DepartureList.vue'
+import EvidenceList from './EvidenceList.vue'
 import EventLog from './EventLog.vue'
 import TighteningList from './TighteningList.vue'
 import WorkTurns from './WorkTurns.vue'
@@ -219,6 +220,10 @@ const marks = computed(() =>
         </section>
       </div>
       <TighteningList :tightening="dossier.tightening" />
+      <EvidenceList
+        :evidence="dossier.evidence"
+        :job-id="dossier.job.id"
+      />
       <DepartureList :departures="dossier.departures" />
       <WorkTurns :state="dossier.state" />
       <section
