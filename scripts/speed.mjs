@@ -88,6 +88,7 @@ await main(async () => {
       inTime('longest frame meanwhile', browser.contact.longestFrame, 50),
       inTime('operating clearance, 100,000 draws', core.clearance, 100),
       inTime('32 bolts, 4 passes, 1,000 draws', core.tightening, 1000),
+      inTime('causes ranked from 200 findings', core.diagnosis, 50),
       spread('value of an instrument on the screen after its sending', instruments.shown, 100),
       spread('slowed 4 times: value of an instrument on the screen', instruments.slow, 100),
       ['20 instruments, 10 values a second each: of a core', `${(instruments.share * 100).toFixed(1)} %`, '10 %', instruments.share < 0.1],

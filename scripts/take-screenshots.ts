@@ -91,28 +91,10 @@ await page.goto('/workings/fit?bore=70.018&shaft=70.012')
 await page.getByRole('region', { name: 'What follows' }).locator('dl').waitFor()
 await take(page, 'workings')
 
-const SPLIT = {
-  deLeft: '1.18',
-  deRight: '1.16',
-  midLeft: '1.15',
-  midRight: '1.13',
-  oeLeft: '1.06',
-  oeRight: '1.04',
-  scale: '2.30:38;1.15:76;0.85:102',
-  length: '110',
-  across: '60',
-  shimDe: '0.25',
-  wireDe: '0.21',
-  shimOe: '0.25',
-  wireOe: '0.22',
-  journal: '110',
-  speed: '1480',
-}
-await openJob(page, 'G-411')
-const job = page.url().split('/').at(-1)!
-await page.goto(`/workings/split-bearing?${new URLSearchParams({ job, position: 'pinch', stage: 'as-left', ...SPLIT })}`)
-await page.getByRole('group', { name: 'Results to write down' }).waitFor()
-await take(page, 'split-bearing')
+await openJob(page, 'P-102')
+await page.getByRole('link', { name: 'Clock', exact: true }).click()
+await page.getByRole('list', { name: /^Causes/ }).getByRole('button').first().click()
+await take(page, 'clock')
 await page.goto('/workings/contact')
 await page.locator('input[type=file]').setInputFiles({ name: 'face.jpg', mimeType: 'image/jpeg', buffer: await bluedShell(1600, 1200) })
 await page.getByRole('region', { name: 'What follows' }).locator('dl').waitFor()

@@ -53,6 +53,8 @@ const [AGAIN, AGAIN_AT_MOST] = [0.1, 0.3] as const
 const [IN_SPEAKS, DOUBTFUL_SPEAKS] = [-0.6, 0.3] as const
 /** Looked at and clean: against by this part of what damage there would have said, and never by more than that. */
 const [CLEAN_SPEAKS, CLEAN_AT_MOST] = [0.5, 1.2] as const
+/** Signs of one failure hang together: counted as if they were independent they would say more than they know. */
+const TEMPER = 0.6
 /** A sign of this weight is one that the cause usually leaves. */
 const USUAL_SIGN = 1.2
 /** Looked at what it usually marks, and no sign of it. */
@@ -60,7 +62,7 @@ const NO_SIGN = -0.7
 /** None of the parts that it marks is there at all. */
 const NOT_ITS_PARTS = -1.8
 /** A first cause below this share, or one that stands on a single thing, is thin. */
-const [SURE_FROM, FEWEST_SIGNS] = [0.35, 2] as const
+const [SURE_FROM, FEWEST_SIGNS] = [0.2, 2] as const
 /** How many of the first causes a check has to tell apart. */
 const TOLD_APART = 5
 const LOOKED_AT: ReadonlySet<EvidenceRole> = new Set(['oil'])
@@ -91,12 +93,14 @@ export function diagnose({ parts, findings, readings = [], circumstances = [] }:
   }
   for (const [key, own] of said) weighWhatIsNotThere(own, bySigns.get(key), evidence)
   const highest = Math.max(...[...said.values()].map(({ score }) => score))
-  const whole = [...said.values()].reduce((sum, { score }) => sum + Math.exp(score - highest), 0)
+  const likelihood = ({ score }: Said) => Math.exp(TEMPER * (score - highest))
+  const whole = [...said.values()].reduce((sum, one) => sum + likelihood(one), 0)
   const taken = new Set(readings.map(({ of }) => of))
   const causes = rules.causes.map((facts): RankedCause => {
-    const { score, supports, contradicts } = said.get(facts.key)!
+    const own = said.get(facts.key)!
+    const { supports, contradicts } = own
     return {
-      key: facts.key, name: causeName(facts.key), weight: Math.exp(score - highest) / whole, supports: sorted(supports),
+      key: facts.key, name: causeName(facts.key), weight: likelihood(own) / whole, supports: sorted(supports),
       contradicts: sorted(contradicts), nextCheck: nextCheckOf(facts, rules, taken),
     }
   }).sort((one, other) => other.weight - one.weight)

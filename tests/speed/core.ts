@@ -1,5 +1,8 @@
 import { performance } from 'node:perf_hooks'
-import { operatingClearance, shortestWayIn, simulateTightening, tighteningOrder, toleranceLimits } from '#core'
+import {
+  CIRCUMSTANCES, diagnose, EVIDENCE_READINGS, EVIDENCE_ROLES, operatingClearance, shortestWayIn, simulateTightening, tighteningOrder,
+  toleranceLimits,
+} from '#core'
 import { forkedSheet } from '../support/small-sheet'
 
 /** How fast the core is. Prints one JSON line: calls a second, and milliseconds. */
@@ -41,5 +44,19 @@ const tightening = time(() => {
     friction: { scatter: 0.1, draws: 1000, seed: 7 },
   }).minN
 }, 3)
+/** Two hundred findings on forty parts, with every reading and ten circumstances. */
+const roles = Object.entries(EVIDENCE_ROLES) as [keyof typeof EVIDENCE_ROLES, { kinds: readonly string[] }][]
+const parts = Array.from({ length: 40 }, (_, i) =>
+  ({ key: `part-${i}`, role: roles[i % roles.length]![0], motion: (['turning', 'still'] as const)[i % 2]! }))
+const findings = Array.from({ length: 200 }, (_, i) => {
+  const { kinds } = roles[i % 40 % roles.length]![1]
+  return { part: `part-${i % 40}`, kind: kinds[i % kinds.length]!, severity: 1 + i % 3, fromDeg: i * 17 % 360, toDeg: (i * 17 + 40) % 360 }
+})
+const readings = EVIDENCE_READINGS.map((of, i) => ({ of, verdict: i % 3 === 0 ? 'out' as const : 'in' as const }))
+const diagnosis = time(() => {
+  sum += diagnose({ parts, findings, readings, circumstances: CIRCUMSTANCES.slice(0, 10) }).causes[0]!.weight
+})
 if (!Number.isFinite(sum)) throw new Error('the speed table computed nothing')
-console.log(JSON.stringify({ limitsASecond: CALLS / limits * 1000, clearance, tightening, wayIn, steps: forked.steps.length, ways }))
+console.log(JSON.stringify({
+  limitsASecond: CALLS / limits * 1000, clearance, tightening, diagnosis, wayIn, steps: forked.steps.length, ways,
+}))

@@ -37,6 +37,7 @@ function note(kind: string): void {
     v-model="open"
     :title="`${item.name}, held at its 12 o’clock`"
     width="min(760px, 96vw)"
+    append-to-body
     :close-on-click-modal="false"
   >
     <template v-if="stage === 'ask'">
@@ -114,11 +115,14 @@ function note(kind: string): void {
             aria-label="What is seen"
           >
             <el-button
-              v-for="kind in [...kinds, CLEAN]"
+              v-for="kind in kinds"
               :key="kind"
               @click="note(kind)"
             >
               {{ kindName(kind) }}
+            </el-button>
+            <el-button @click="note(CLEAN)">
+              nothing found
             </el-button>
           </div>
           <FoundList :findings="findings" />

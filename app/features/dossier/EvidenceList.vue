@@ -49,16 +49,8 @@ const SEVERITIES = ['', 'trace', 'plain', 'ended its life'] as const
           :key="i"
         >
           <td>{{ line.on }}</td>
-          <td>
-            {{ line.kind }}<template v-if="line.note">
-              : {{ line.note }}
-            </template>
-          </td>
-          <td>
-            {{ line.place }}<template v-if="line.zone">
-              , {{ line.zone }}
-            </template>
-          </td>
+          <td>{{ [line.kind, line.note].filter(Boolean).join(': ') }}</td>
+          <td>{{ [line.place, line.zone].filter(Boolean).join(', ') }}</td>
           <td>{{ line.kind.startsWith('looked at') ? '' : SEVERITIES[line.severity] }}</td>
           <td>{{ line.by }}, {{ moment(line.at) }}</td>
         </tr>
