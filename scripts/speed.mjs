@@ -73,6 +73,7 @@ await main(async () => {
     const browser = await script('tests/speed/browser.ts', jobs.long, jobs.tall)
     const core = await script('tests/speed/core.ts')
     const instruments = await script('tests/speed/instruments.ts')
+    const clock = await script('tests/speed/clock.ts')
     const abuse = await script('tests/speed/abuse.ts')
     const append = await appendRatio(installation.env.DATABASE_URL)
     const rows = [
@@ -89,6 +90,9 @@ await main(async () => {
       inTime('operating clearance, 100,000 draws', core.clearance, 100),
       inTime('32 bolts, 4 passes, 1,000 draws', core.tightening, 1000),
       inTime('causes ranked from 200 findings', core.diagnosis, 50),
+      spread(`clock of ${clock.rings} rings and ${clock.arcs} arcs drawn`, clock.drawn, 100),
+      spread('a frame of it while a ring is turned', clock.turned, 33),
+      spread('slowed 4 times: a frame while a ring is turned', clock.slow.turned, 33),
       spread('value of an instrument on the screen after its sending', instruments.shown, 100),
       spread('slowed 4 times: value of an instrument on the screen', instruments.slow, 100),
       ['20 instruments, 10 values a second each: of a core', `${(instruments.share * 100).toFixed(1)} %`, '10 %', instruments.share < 0.1],

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { ALL_ROUND_DEG, angleBetween, arcMiddle, arcWidth, hasPlace, kindName, roundTurn, sayArc, type Arc, type EvidenceItem } from '#core'
 import { arcPath, CLOCK_HALF, drawnArc, placeOn, ringsOf, under } from './clock-picture'
+import ClockRing, { type DrawnArc } from './ClockRing.vue'
 import { hatchOf, lettersOf, SEVERITY_WORDS, type Hatch } from './finding-look'
 import { isDrawn, type DrawnFinding } from './use-clock'
 
@@ -28,7 +29,7 @@ const TONES: Record<Hatch, string> = {
 }
 /** Where the letters of what goes all round stand, out of the way of what lies at the bottom. */
 const LETTERS_OF_ROUND_DEG = 45
-const arcs = computed(() => findings.filter(isDrawn).flatMap(({ finding, at }) => {
+const arcs = computed<DrawnArc[]>(() => findings.filter(isDrawn).flatMap(({ finding, at }) => {
   const ring = ringOf.value.get(finding.part)
   if (!ring) return []
   const middle = placeOn(arcWidth(finding) >= ALL_ROUND_DEG ? LETTERS_OF_ROUND_DEG : arcMiddle(finding), ring.middleMm)
@@ -55,6 +56,13 @@ const placeless = computed(() => rings.map(({ key, name }, i) => {
   }
 }))
 const [FIRST_BESIDE_MM, NEXT_BESIDE_MM] = [26, 22] as const
+const NO_ARCS: readonly DrawnArc[] = []
+/** By ring, so that a ring that is turned moves alone and the others are not made anew. */
+const arcsOf = computed(() => {
+  const byRing = new Map<string, DrawnArc[]>()
+  for (const arc of arcs.value) byRing.set(arc.part, [...byRing.get(arc.part) ?? [], arc])
+  return byRing
+})
 const faint = computed(() => ghosts.flatMap((ghost) => {
   const ring = ringOf.value.get(ghost.part)
   return ring ? [{ path: arcPath(ghost, ring), name: `before: ${ghost.kind}, ${sayArc(ghost)}` }] : []
@@ -62,9 +70,9 @@ const faint = computed(() => ghosts.flatMap((ghost) => {
 const ticks = Array.from({ length: 12 }, (_, hour) => ({ hour: hour || 12, ...placeOn(hour * 30, 316) }))
 
 const svg = ref<SVGSVGElement>()
-const drag = ref<{ ring: number, startDeg: number, lastDeg: number, movedDeg: number } | null>(null)
-const turnedDeg = computed(() => turns && drag.value ? drag.value.movedDeg : 0)
-const shownDraft = computed(() => drag.value && !turns
+interface Drag { ring: number, startDeg: number, lastDeg: number, movedDeg: number }
+const drag = ref<Drag | null>(null)
+const shownDraft = computed(() => drag.value
   ? { key: rings[drag.value.ring]!.key, arc: drawnArc(drag.value.startDeg, drag.value.movedDeg) }
   : draft && picked ? { key: picked, arc: draft } : null)
 
@@ -78,20 +86,30 @@ function down(event: PointerEvent): void {
   if (ring === null || (turns && rings[ring]!.key !== picked)) return
   if (!mayDraw) return emit('pick', rings[ring]!.key, null)
   svg.value!.setPointerCapture(event.pointerId)
-  drag.value = { ring, startDeg: deg, lastDeg: deg, movedDeg: 0 }
+  const begun: Drag = { ring, startDeg: deg, lastDeg: deg, movedDeg: 0 }
+  if (turns) turned = { ...begun, group: svg.value!.querySelector('.ring.picked')! }
+  else drag.value = begun
 }
+/** A ring that is turned follows the finger by itself: nothing else is drawn anew for it. */
+let turned: (Drag & { group: Element }) | null = null
+const further = (from: Drag, deg: number) => ({ lastDeg: deg, movedDeg: from.movedDeg + angleBetween(from.lastDeg, deg) })
 function move(event: PointerEvent): void {
-  if (!drag.value) return
-  const { deg } = locate(event)
-  const { ring, startDeg, lastDeg, movedDeg } = drag.value
-  drag.value = { ring, startDeg, lastDeg: deg, movedDeg: movedDeg + angleBetween(lastDeg, deg) }
+  if (turned) {
+    Object.assign(turned, further(turned, locate(event).deg))
+    turned.group.setAttribute('transform', `rotate(${turned.movedDeg})`)
+  } else if (drag.value) drag.value = { ...drag.value, ...further(drag.value, locate(event).deg) }
 }
 function up(): void {
-  if (!drag.value) return
-  const { ring, startDeg, movedDeg } = drag.value
+  if (turned) {
+    turned.group.removeAttribute('transform')
+    emit('turn', Math.round(turned.movedDeg))
+  } else if (drag.value) emit('pick', rings[drag.value.ring]!.key, drawnArc(drag.value.startDeg, drag.value.movedDeg))
+  drop()
+}
+function drop(): void {
+  turned?.group.removeAttribute('transform')
+  turned = null
   drag.value = null
-  if (turns) emit('turn', Math.round(movedDeg))
-  else emit('pick', rings[ring]!.key, drawnArc(startDeg, movedDeg))
 }
 
 const STEP_DEG = 5
@@ -125,7 +143,7 @@ function key(event: KeyboardEvent): void {
     @pointerdown="down"
     @pointermove="move"
     @pointerup="up"
-    @pointercancel="drag = null"
+    @pointercancel="drop"
     @keydown="key"
   >
     <defs>
@@ -183,40 +201,12 @@ function key(event: KeyboardEvent): void {
       :key="item.key"
       class="ring"
       :class="[item.motion, { picked: item.key === picked }]"
-      :transform="item.key === picked && turnedDeg ? `rotate(${turnedDeg})` : undefined"
     >
-      <path
-        class="band"
-        :class="{ clean: placeless[i]!.isClean }"
-        fill-rule="evenodd"
-        :d="arcPath({ fromDeg: 0, toDeg: 360 }, picture[i]!)"
+      <ClockRing
+        :ring="picture[i]!"
+        :arcs="arcsOf.get(item.key) ?? NO_ARCS"
+        :is-clean="placeless[i]!.isClean"
       />
-      <template
-        v-for="arc in arcs"
-        :key="arc.at"
-      >
-        <g
-          v-if="arc.part === item.key"
-          class="finding"
-          :class="[arc.tone, `s${arc.severity}`, arc.state]"
-          role="img"
-          :aria-label="arc.name"
-        >
-          <title>{{ arc.name }}</title>
-          <path
-            fill-rule="evenodd"
-            :d="arc.path"
-            :fill="arc.hatch === 'clean' ? 'none' : `url(#hatch-${arc.hatch})`"
-          />
-          <g :transform="`translate(${arc.middle.x} ${arc.middle.y})`">
-            <circle
-              class="plaque"
-              :r="arc.size * 0.82"
-            />
-            <text :font-size="arc.size * 0.86">{{ arc.letters }}</text>
-          </g>
-        </g>
-      </template>
     </g>
     <template
       v-for="one in placeless"
@@ -270,32 +260,34 @@ function key(event: KeyboardEvent): void {
 .clock:focus-visible { outline: 3px solid var(--scribe); outline-offset: -3px; }
 .draws .ring { cursor: crosshair; }
 .turns .ring.picked { cursor: grab; }
-.band { fill: var(--chalk); stroke: var(--rule-strong); stroke-width: 1; }
-.band.clean { fill: var(--verdigris-tint); }
-.ring.turning .band { stroke-dasharray: 5 3; }
-.ring.picked .band { stroke: var(--prussian); stroke-width: 2.4; stroke-dasharray: none; }
+/* While one ring turns under the finger the others are outlines: hatches cost a cheap tablet its frames. */
+.turns .ring:not(.picked) :deep(.finding > path) { fill: none; }
+:deep(.band) { fill: var(--chalk); stroke: var(--rule-strong); stroke-width: 1; }
+:deep(.band.clean) { fill: var(--verdigris-tint); }
+.ring.turning :deep(.band) { stroke-dasharray: 5 3; }
+.ring.picked :deep(.band) { stroke: var(--prussian); stroke-width: 2.4; stroke-dasharray: none; }
 .index { fill: var(--oxide); }
-text { text-anchor: middle; dominant-baseline: central; font-family: var(--mono); fill: var(--ink); pointer-events: none; }
+:deep(text), text { text-anchor: middle; dominant-baseline: central; font-family: var(--mono); fill: var(--ink); pointer-events: none; }
 .hour { font-size: 12px; fill: var(--slate); }
 .landmark path { stroke: var(--rule-strong); stroke-width: 1; stroke-dasharray: 2 4; }
 .landmark text { font: 500 12px var(--label); fill: var(--slate); }
-.finding > path { stroke: var(--tone); stroke-width: 1.2; }
-.finding.s2 > path { stroke-width: 2.2; }
-.finding.s3 > path { stroke-width: 4; }
-.finding.s1 { opacity: 0.8; }
-.plaque { fill: var(--chalk); }
+:deep(.finding > path) { stroke: var(--tone); stroke-width: 1.2; }
+:deep(.finding.s2 > path) { stroke-width: 2.2; }
+:deep(.finding.s3 > path) { stroke-width: 4; }
+:deep(.finding.s1) { opacity: 0.8; }
+:deep(.plaque) { fill: var(--chalk); }
 .plaque.edged { stroke: var(--tone); stroke-width: 1.4; }
-.finding.for .plaque { stroke: var(--tone); stroke-width: 3; }
-.finding text { font-weight: 600; fill: var(--tone); }
-.finding.for > path { stroke-width: 5; }
-.finding.against > path { stroke-width: 3; stroke-dasharray: 7 4; }
-.finding.beside { opacity: 0.28; }
-.scribe { --tone: var(--scribe); }
-.brass { --tone: var(--brass); }
-.oxide { --tone: var(--oxide); }
-.verdigris { --tone: var(--verdigris); }
-.ink { --tone: var(--ink); }
-.slate { --tone: var(--slate); }
+:deep(.finding.for .plaque) { stroke: var(--tone); stroke-width: 3; }
+:deep(.finding text) { font-weight: 600; fill: var(--tone); }
+:deep(.finding.for > path) { stroke-width: 5; }
+:deep(.finding.against > path) { stroke-width: 3; stroke-dasharray: 7 4; }
+:deep(.finding.beside) { opacity: 0.28; }
+:deep(.scribe), .scribe { --tone: var(--scribe); }
+:deep(.brass), .brass { --tone: var(--brass); }
+:deep(.oxide), .oxide { --tone: var(--oxide); }
+:deep(.verdigris), .verdigris { --tone: var(--verdigris); }
+:deep(.ink), .ink { --tone: var(--ink); }
+:deep(.slate), .slate { --tone: var(--slate); }
 .line { stroke: var(--tone); stroke-width: 1.3; fill: none; }
 .dot { fill: var(--oxide); }
 .ghost { fill: none; stroke: var(--slate); stroke-width: 1.4; stroke-dasharray: 2 3; opacity: 0.8; pointer-events: none; }
