@@ -4,6 +4,7 @@ import { ALL_ROUND_DEG, angleBetween, arcMiddle, arcWidth, hasPlace, kindName, r
 import { arcPath, CLOCK_HALF, drawnArc, placeOn, ringsOf, under } from './clock-picture'
 import ClockRing, { type DrawnArc } from './ClockRing.vue'
 import { hatchOf, lettersOf, SEVERITY_WORDS, type Hatch } from './finding-look'
+import type { Ghost } from './use-before'
 import { isDrawn, type DrawnFinding } from './use-clock'
 
 /** One ring a part, the first outermost; findings as arcs, clockwise from the index at 12. A finger draws an arc, or turns a ring. */
@@ -18,7 +19,7 @@ const { rings, findings, picked, lit, draft, mayDraw, turns, landmarks, ghosts =
   turns: boolean
   landmarks: readonly { name: string, deg: number }[]
   /** Findings of another overhaul, faint behind these. */
-  ghosts?: readonly { part: string, fromDeg: number, toDeg: number, kind: string }[]
+  ghosts?: readonly Ghost[]
 }>()
 const emit = defineEmits<{ pick: [key: string, arc: Arc | null], turn: [byDeg: number], show: [at: number] }>()
 

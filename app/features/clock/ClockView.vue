@@ -3,11 +3,13 @@ import { computed, ref, watch } from 'vue'
 import { kindName, turnFinding } from '#core'
 import { useBench } from '../../job/use-bench'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
+import RefusalNote from '../../ui/RefusalNote.vue'
 import { HATCH_WORDS } from './finding-look'
 import CausesPanel from './CausesPanel.vue'
 import CircumstancesPanel from './CircumstancesPanel.vue'
 import ClockDrawing from './ClockDrawing.vue'
 import OnPartPanel from './OnPartPanel.vue'
+import { useBefore } from './use-before'
 import { useClock } from './use-clock'
 
 /** Findings of all parts by angle round the index, and what they point to. */
@@ -17,6 +19,7 @@ const { job } = bench
 const clock = useClock(bench)
 const { evidence, diagnosis, rings, drawn, ofPicked, picked, pickedItem, pick, draft, litCause, lit, showsAll, withFindings } = clock
 if (on) picked.value = on
+const { chosen: beside, choices: others, ghosts, problem: besideProblem } = useBefore(bench)
 
 const tab = ref<'on it' | 'causes' | 'known'>(on ? 'on it' : 'causes')
 function choose(key: string, arc: Parameters<typeof pick>[1]): void {
@@ -82,6 +85,7 @@ const placeless = computed(() => drawn.value.filter(({ finding }) => finding.fro
           :may-draw="bench.mayWork.value"
           :turns="turning"
           :landmarks="landmarks"
+          :ghosts="ghosts"
           @pick="choose"
           @turn="byDeg => { turnedDeg = (turnedDeg + byDeg) % 360 }"
         />
@@ -102,6 +106,14 @@ const placeless = computed(() => drawn.value.filter(({ finding }) => finding.fro
             /></svg> {{ word }}
           </li>
         </ul>
+        <ChoiceSelect
+          v-if="others.length > 1"
+          v-model="beside"
+          class="beside"
+          label="Another overhaul beside it"
+          :choices="others"
+        />
+        <RefusalNote :text="besideProblem" />
         <p class="quiet">
           {{ job.sheet.clock ? `Seen from ${job.sheet.clock.seenFrom}; turns ${job.sheet.clock.turns}.` : 'Each ring from its own 12 o’clock.' }}
           Dashed rings turn with the shaft.
@@ -220,6 +232,7 @@ header nav { margin-left: auto; display: flex; gap: 18px; }
 .rings button .of { color: var(--slate); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .rings .picked { border-left-color: var(--brass); background: var(--brass-tint); }
 .rings ol { max-height: calc(100vh - 230px); overflow: auto; }
+.beside { max-width: 420px; margin: 6px 0; }
 .refusal { color: var(--oxide); font-weight: 500; }
 @media (max-width: 1100px) {
   .columns { grid-template-columns: 1fr; }

@@ -1,5 +1,5 @@
 import { computed, ref, watch } from 'vue'
-import { diagnose, evidenceItems, hasPlace, jobEvidence, type Arc, type EvidenceItem, type JobFinding } from '#core'
+import { diagnose, hasPlace, jobEvidence, type Arc, type EvidenceItem, type JobFinding } from '#core'
 import type { Bench } from '../../job/use-bench'
 
 /** A finding as it is drawn, with its place in the list: causes name it by that. */
@@ -51,9 +51,5 @@ export function useClock(bench: Bench) {
 /** So many rings stand there before anything is found. */
 const FIRST_RINGS = 10
 
-export type Clock = ReturnType<typeof useClock>
-
 /** Of findings that have a place: the only ones that are drawn. */
 export const isDrawn = (one: DrawnFinding): one is { finding: JobFinding & Arc, at: number } => hasPlace(one.finding)
-
-export const itemOf = (bench: Bench, key: string): EvidenceItem | undefined => evidenceItems(bench.job.sheet).find(item => item.key === key)
