@@ -95,7 +95,8 @@ describe('frames', () => {
       { between: ['a', 'b'], anglesDeg: [90, 0] }, { between: ['c', 'b'], anglesDeg: [0, 30] },
     ])
     expect(found.frames).toEqual([[
-      { part: 'a', turnDeg: 0, isMirrored: false }, { part: 'b', turnDeg: 90, isMirrored: false }, { part: 'c', turnDeg: 120, isMirrored: false },
+      { part: 'a', turnDeg: 0, isMirrored: false }, { part: 'b', turnDeg: 90, isMirrored: false },
+      { part: 'c', turnDeg: 120, isMirrored: false },
     ]])
     expect(found.untied).toEqual(['d'])
   })
@@ -137,13 +138,16 @@ describe('geometry', () => {
     expect(rows(wideTurns, ['turning', 'wide track', 0, 360], ['still', 'polished', 0, 360])).toContain('still face off centre')
     expect(rows(faces, ['still', 'offset track', 0, 360])).toContain('still carrier off centre')
     expect(rows(faces, ['turning', 'narrow track', 0, 360, 'outside edge'])).toContain('turned by pressure')
-    expect(rows(faces, ['still', 'polished', 0, 360, 'inside edge'], ['still', 'no contact', 0, 360, 'outside edge'])).toContain('turned by heat')
-    expect(rows(faces, ['still', 'polished', 0, 360, 'inside edge'], ['still', 'polished', 0, 360, 'track'])).not.toContain('turned by heat')
+    expect(rows(faces, ['still', 'polished', 0, 360, 'inside edge'], ['still', 'no contact', 0, 360,
+      'outside edge'])).toContain('turned by heat')
+    expect(rows(faces, ['still', 'polished', 0, 360, 'inside edge'], ['still', 'polished', 0, 360,
+      'track'])).not.toContain('turned by heat')
   })
 
   it('reads which part is out, or that nothing turned', () => {
     expect(rows(faces, ['still', 'uneven contact', 20, 80], ['turning', 'polished', 0, 360])).toEqual(['still part out'])
-    expect(rows(faces, ['still', 'uneven contact', 20, 50], ['still', 'uneven contact', 205, 235], ['turning', 'polished', 0, 360])).toEqual(['still part out'])
+    expect(rows(faces, ['still', 'uneven contact', 20, 50], ['still', 'uneven contact', 205, 235],
+      ['turning', 'polished', 0, 360])).toEqual(['still part out'])
     expect(rows(faces, ['turning', 'no contact', 300, 20], ['still', 'polished', 0, 360])).toEqual(['turning part out'])
     expect(rows(faces, ['turning', 'scored', 10, 20], ['still', 'scored', 200, 220])).toEqual(['did not turn'])
     const rubs: EvidencePart[] = [part('shaft', { role: 'shaft' }), part('box', { role: 'chamber', motion: 'still' })]

@@ -29,7 +29,8 @@ export interface GeometryFound {
 }
 
 const CONTACT: ReadonlySet<string> = new Set([
-  'wide track', 'narrow track', 'offset track', 'no contact', 'uneven contact', 'grooved', 'scored', 'heat checked', 'polished', 'distorted',
+  'wide track', 'narrow track', 'offset track', 'no contact', 'uneven contact', 'grooved', 'scored', 'heat checked', 'polished',
+  'distorted',
 ])
 const RUBS: ReadonlySet<string> = new Set(['rubbed', 'rubbed part turn', 'rubbed all round'])
 const PATHS: ReadonlySet<string> = new Set(['path all round', 'path part turn', 'path two opposite', 'path wide'])
@@ -85,7 +86,8 @@ function reachOfSide(marks: readonly Mark[]): { reach: Reach | null, from: reado
     // Marks on several parts are not tied to each other here: the part that says most counts.
     const reaches = [...new Set(local.map(({ part }) => part.key))]
       .map(key => reachOf(local.flatMap(({ part, finding }) => part.key === key && hasPlace(finding) ? [finding] : [])))
-    return { reach: reaches.find(reach => reach === 'two opposite') ?? reaches.find(reach => reach === 'one place') ?? reaches[0]!, from: local }
+    return { reach: reaches.find(reach => reach === 'two opposite') ?? reaches.find(reach => reach === 'one place') ?? reaches[0]!,
+      from: local }
   }
   const round = marks.filter(({ finding }) => REACHES[finding.kind] === 'all round' || finding.kind === 'polished'
     || (hasPlace(finding) && reachOf([finding]) === 'all round'))
@@ -121,7 +123,8 @@ function trackRows(marks: readonly Mark[], parts: readonly EvidencePart[]): Row[
   const rows: Row[] = [
     ['turning face orbits', wideOn('still')], ['still face off centre', wideOn('turning')],
     ['still carrier off centre', offset('still')], ['turning carrier off centre', offset('turning')],
-    ['turned by pressure', edgeOnly(marks, 'outside edge', 'inside edge')], ['turned by heat', edgeOnly(marks, 'inside edge', 'outside edge')],
+    ['turned by pressure', edgeOnly(marks, 'outside edge', 'inside edge')],
+    ['turned by heat', edgeOnly(marks, 'inside edge', 'outside edge')],
   ]
   return rows.filter(([, from]) => from.length > 0)
 }

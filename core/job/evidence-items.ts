@@ -16,6 +16,10 @@ const BETWEEN = '/'
 export const itemKey = ({ part, role, place }: { part: string, role: string, place?: string | undefined }): string =>
   [part, role, ...place ? [place] : []].join(BETWEEN)
 
+/** How an event names the item. */
+export const seenOn = ({ part, role, place }: EvidenceItem): { part: string, role: string, place?: string } =>
+  ({ part: part.key, role, ...place ? { place } : {} })
+
 const ROLLING: readonly Seen[] = [
   { role: 'inner ring', motion: 'turning' }, { role: 'outer ring', motion: 'still' }, { role: 'rolling element', motion: 'turning' },
   { role: 'cage', motion: 'turning' },

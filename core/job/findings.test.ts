@@ -15,16 +15,23 @@ function sealSheet(): Sheet {
   ])
   const seen: Record<string, object> = {
     'still-face': { kind: 'seal', places: ['drive end', 'free end'], evidence: [{ role: 'seal face', motion: 'still' }] },
-    'turning-face': { kind: 'seal', evidence: [{ role: 'seal face', motion: 'turning', narrow: true }, { role: 'spring', motion: 'turning' }] },
+    'turning-face': { kind: 'seal', evidence: [{ role: 'seal face', motion: 'turning', narrow: true },
+      { role: 'spring', motion: 'turning' }] },
     'ring': { kind: 'o-ring' }, 'bearing': { kind: 'bearing' },
   }
   return checkSheet({
     ...small,
     parts: small.parts.map(part => ({ ...part, ...part.key === 'still-face' ? { count: 2 } : {}, ...seen[part.key] })),
-    marks: [{ key: 'MK-1', name: 'Faces', between: ['still-face', 'turning-face'], symbol: 'I', way: 'felt pen', place: 'backs', angleDeg: 40 }],
+    marks: [{ key: 'MK-1', name: 'Faces', between: ['still-face', 'turning-face'], symbol: 'I', way: 'felt pen', place: 'backs',
+      angleDeg: 40 }],
     steps: small.steps.map(step => step.key === 'wash'
       ? { ...step, treats: { how: 'wash', parts: ['turning-face'] }, makes: ['MK-1'] }
-      : step.key === 'ring-on' ? { ...step, checks: ['MK-1'] } : step.key === 'decide' ? { ...step, decides: ['bearing', 'still-face'] } : step),
+      : step.key === 'ring-on'
+        ? { ...step, checks: ['MK-1'] }
+        : step.key === 'decide'
+          ? { ...step,
+              decides: ['bearing', 'still-face'] }
+          : step),
   })
 }
 
@@ -45,7 +52,8 @@ describe('findings of a job', () => {
 
   it('take what can be on such a thing, and nothing else', () => {
     const state = open()
-    const note = (more: Partial<EventBodies['finding-noted']>) => attempt(state, 'finding-noted', { ...face, kind: 'scored', severity: 2, ...more })
+    const note = (more: Partial<EventBodies['finding-noted']>) => attempt(state, 'finding-noted',
+      { ...face, kind: 'scored', severity: 2, ...more })
     expect(note({ fromDeg: 350, toDeg: 20, zone: 'track' })).toBeNull()
     expect(note({ kind: 'clean', severity: 1 })).toBeNull()
     expect(note({ kind: 'fluted' })).toBe('finding.kind')
@@ -59,7 +67,8 @@ describe('findings of a job', () => {
     expect(attempt(state, 'springs-laid', { part: 'ring', lengthsMm: [3] })).toBe('springs.none-here')
     expect(attempt(state, 'springs-laid', { part: 'turning-face', lengthsMm: [12, 12.1] })).toBeNull()
     expect(attempt(state, 'cause-written', { cause: 'gremlins', words: 'x y z' })).toBe('cause.unknown')
-    expect(attempt(state, 'frames-tied', { one: 'ring/o-ring', other: 'ring/o-ring', kind: 'index', oneDeg: 0, otherDeg: 0 })).toBe('frames.same')
+    expect(attempt(state, 'frames-tied', { one: 'ring/o-ring', other: 'ring/o-ring', kind: 'index', oneDeg: 0,
+      otherDeg: 0 })).toBe('frames.same')
     expect(attempt(state, 'frame-turned', { item: 'nothing', byDeg: 3, reason: 'misread' })).toBe('frames.part')
   })
 
@@ -85,10 +94,12 @@ describe('findings of a job', () => {
     const evidence = jobEvidence(sheet, state)
     expect(evidence.findings.map(({ fromDeg, toDeg }) => [fromDeg, toDeg])).toEqual([[350, 50], [0, 360]])
     expect(evidence.circumstances).toEqual(['recent overhaul'])
-    expect(evidence.frames.frames[0]!.map(({ part }) => part)).toEqual(['still-face/seal face/drive end', 'turning-face/seal face', 'turning-face/spring'])
+    expect(evidence.frames.frames[0]!.map(({ part }) => part)).toEqual(['still-face/seal face/drive end', 'turning-face/seal face',
+      'turning-face/spring'])
     expect(evidence.unseen).toContain('ring/o-ring')
     expect(diagnose({ ...evidence, parts: evidence.items }).geometry.map(({ row }) => row)).toEqual(['still part out'])
-    const tied = fold(state, eventOf('frames-tied', { one: 'ring/o-ring', other: 'turning-face/spring', kind: 'pin in slot', oneDeg: 10, otherDeg: 0 }))
+    const tied = fold(state, eventOf('frames-tied', { one: 'ring/o-ring', other: 'turning-face/spring', kind: 'pin in slot', oneDeg: 10,
+      otherDeg: 0 }))
     expect(jobEvidence(sheet, tied).frames.frames[0]!.at(-1)).toMatchObject({ part: 'ring/o-ring', turnDeg: 350 })
   })
 

@@ -1,8 +1,7 @@
 import { ALL_ROUND_DEG, CAUSES, checkFinding, CIRCUMSTANCES } from '../evidence'
-import { DomainError } from '../domain-error'
 import { partOf, type Sheet, type Step } from '../sheet'
 import { evidenceItems, itemKey } from './evidence-items'
-import { refuse, type Refusal } from './refusal'
+import { refuse, refusedBy, type Refusal } from './refusal'
 import type { Stamp } from './stamp'
 import { intoList, intoRegister, STANDS_ALONE, type Subject } from './subject'
 
@@ -60,7 +59,7 @@ export const findings: Subject<FindingEvents, FindingState, LookDuty> = {
         const items = evidenceItems(sheet)
         const key = itemKey({ part, role, place })
         if (!items.some(item => item.key === key)) return notSeen(sheet, { part, role, ...place ? { place } : {} })
-        return refusing(() => { checkFinding({ ...finding, part: key }, new Map(items.map(item => [item.key, item]))) })
+        return refusedBy(() => checkFinding({ ...finding, part: key }, new Map(items.map(item => [item.key, item]))))
       },
     },
     'frames-tied': {
@@ -123,17 +122,6 @@ const notSeen = (sheet: Sheet, { part, role, place }: SeenOn): Refusal => {
   return refuse('finding.part', places.length > 0 && !places.includes(place ?? '')
     ? `${name} is in several places: ${places.join(', ')}. Say which.`
     : `${name} is not looked at as ${role}.`)
-}
-
-/** What the evidence does not know is a refusal here, with its sentence. */
-function refusing(check: () => void): Refusal | null {
-  try {
-    check()
-    return null
-  } catch (error) {
-    if (error instanceof DomainError) return refuse(error.code, error.message)
-    throw error
-  }
 }
 
 /** What loses its shape as soon as it is let go. */

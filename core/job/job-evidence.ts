@@ -33,9 +33,7 @@ export interface JobEvidence {
  */
 export function jobEvidence(sheet: Sheet, state: JobState): JobEvidence {
   const items = evidenceItems(sheet)
-  const turned = new Map<string, number>()
-  for (const { item, byDeg } of state.framesTurned) turned.set(item, (turned.get(item) ?? 0) + byDeg)
-  const findings = state.findings.map(found => asEvidence(found, turned))
+  const findings = jobFindings(state)
   const ties = [
     ...tiesWithin(items), ...tiesByMarks(sheet, state, items),
     ...state.framesTied.map(({ one, other, kind, oneDeg, otherDeg }): FrameTie =>
@@ -48,6 +46,13 @@ export function jobEvidence(sheet: Sheet, state: JobState): JobEvidence {
     circumstances: Object.entries(state.circumstances).flatMap(([name, { holds }]) => holds ? [name] : []),
     unseen: items.filter(({ key }) => !seen.has(key)).map(({ key }) => key),
   }
+}
+
+/** What was found, as the evidence takes it: under the key of its item, with the frames put right. */
+export function jobFindings(state: JobState): JobFinding[] {
+  const turned = new Map<string, number>()
+  for (const { item, byDeg } of state.framesTurned) turned.set(item, (turned.get(item) ?? 0) + byDeg)
+  return state.findings.map(found => asEvidence(found, turned))
 }
 
 function asEvidence({ part, role, place, n: _n, byId: _byId, ...found }: FindingNoted, turned: ReadonlyMap<string, number>): JobFinding {

@@ -1,4 +1,3 @@
-import { DomainError } from '../domain-error'
 import type { Verdict } from '../metrology'
 import { positionOf, stepName, stepOf, type Position, type ReadingStage, type Sheet } from '../sheet'
 import { isDone } from '../teardown'
@@ -6,7 +5,7 @@ import { parseQuantity } from '../units'
 import { assessReading, placeOf, type ReadingConditions } from './assess-reading'
 import { assessTaken } from './assess-taken'
 import { readingAt } from './reading-at'
-import { refuse, type Refusal } from './refusal'
+import { refuse, refusedBy, type Refusal } from './refusal'
 import type { Overtaken, Stamp } from './stamp'
 import type { JobState } from './state'
 import { intoList, type Subject } from './subject'
@@ -125,15 +124,4 @@ function missaid(position: Position, values: readonly (readonly number[])[], typ
     }
   }
   return null
-}
-
-/** What the calculation of a reading refuses (a turn with a gap, a temperature nobody measures at) is refused here. */
-function refusedBy(work: () => unknown): Refusal | null {
-  try {
-    work()
-    return null
-  } catch (error) {
-    if (error instanceof DomainError) return refuse(error.code, error.message)
-    throw error
-  }
 }

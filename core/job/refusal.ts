@@ -1,3 +1,4 @@
+import { DomainError } from '../domain-error'
 import { stepName, type Sheet, type Step } from '../sheet'
 import { missingBefore } from '../teardown'
 import type { JobState } from './state'
@@ -19,4 +20,15 @@ export const refuse = (code: string, message: string): Refusal => ({ code, messa
 export function missingFirst(sheet: Sheet, state: JobState, step: Step): Refusal | null {
   const missing = missingBefore(sheet, state, step)
   return missing.length ? refuse('step.too-early', `First comes ${missing.map(s => stepName(sheet, s)).join(', then ')}.`) : null
+}
+
+/** What a calculation refuses (a turn with a gap, a kind that a part cannot have) is refused here, with its sentence. */
+export function refusedBy(work: () => unknown): Refusal | null {
+  try {
+    work()
+    return null
+  } catch (error) {
+    if (error instanceof DomainError) return refuse(error.code, error.message)
+    throw error
+  }
 }

@@ -8,7 +8,8 @@ export const FLUID_PLACES = ['o-ring', 'face', 'gripping ring', 'bellows', 'thre
 export type FluidPlace = (typeof FLUID_PLACES)[number]
 
 /** What the machine carries, as far as it matters for what may be put on. */
-export const PRODUCTS = ['water', 'drinking water', 'food', 'oil', 'fuel', 'acid', 'caustic', 'solvent', 'oxygen', 'strong oxidiser', 'refrigerant'] as const
+export const PRODUCTS = ['water', 'drinking water', 'food', 'oil', 'fuel', 'acid', 'caustic', 'solvent', 'oxygen', 'strong oxidiser',
+  'refrigerant'] as const
 export type Product = (typeof PRODUCTS)[number]
 
 /** What is put on at assembly. */
@@ -53,25 +54,30 @@ const FORBIDDEN: readonly FluidRow[] = [
     reason: 'This ring has to grip: with anything on it, it spins and takes its face with it.', source: PRACTICE },
   { fluids: ['clay grease', ...GREASES, 'anti-seize'], places: ['face'],
     reason: 'Grease and its thickener hold the faces apart, burn in and score; faces stay clean.', source: PRACTICE },
-  { fluids: ['clay grease'], places: ['o-ring'], reason: 'Clay does not melt: it stays as grit in the groove and on the sleeve.', source: PRACTICE },
+  { fluids: ['clay grease'], places: ['o-ring'], reason: 'Clay does not melt: it stays as grit in the groove and on the sleeve.',
+    source: PRACTICE },
   { fluids: ASSEMBLY_FLUIDS.filter(fluid => fluid !== 'dry' && fluid !== 'isopropyl alcohol'), places: ['brake lining'],
     reason: 'Whatever is greasy on a lining lets the load go. A lining that has had oil is replaced.', source: PRACTICE },
   { fluids: [...HYDROCARBONS, 'soapy water', 'glycerine'], products: ['oxygen', 'strong oxidiser'],
     reason: 'Hydrocarbons and organic films catch fire in oxygen and strong oxidisers: cleaned for oxygen, and nothing but what is approved for it.',
     source: 'general practice of oxygen cleanliness; site rules and the maker decide' },
   { fluids: ['silicone grease'], products: ['oxygen', 'strong oxidiser'],
-    reason: 'Silicone burns in oxygen too, if less readily.', source: 'general practice of oxygen cleanliness; site rules and the maker decide' },
+    reason: 'Silicone burns in oxygen too, if less readily.',
+    source: 'general practice of oxygen cleanliness; site rules and the maker decide' },
   { fluids: HYDROCARBONS, products: ['drinking water', 'food'],
-    reason: 'Mineral products have no place in food and drinking water: only what is registered for it.', source: 'site rules; local codes' },
+    reason: 'Mineral products have no place in food and drinking water: only what is registered for it.',
+    source: 'site rules; local codes' },
 ]
 
 const CHOICES: readonly FluidRow[] = [
   { fluids: ['dry'], places: ['gripping ring'], reason: 'Clean and dry: it has to grip.', source: PRACTICE },
-  { fluids: ['dry', 'isopropyl alcohol'], places: ['face'], reason: 'Wiped with alcohol and a lint-free cloth, then left dry.', source: PRACTICE },
+  { fluids: ['dry', 'isopropyl alcohol'], places: ['face'], reason: 'Wiped with alcohol and a lint-free cloth, then left dry.',
+    source: PRACTICE },
   { fluids: ['water'], places: ['face'], products: ['water', 'drinking water', 'food', 'acid', 'caustic'],
     reason: 'A drop of clean water for the first turns, where the product is watery.', source: PRACTICE },
   { fluids: ['mineral oil'], places: ['face'], products: ['oil'], reason: 'A drop of the oil that it will run in.', source: PRACTICE },
-  { fluids: ['dry', 'isopropyl alcohol'], places: ['brake lining'], reason: 'Cleaned and dry; never wetted but by alcohol to clean it.', source: PRACTICE },
+  { fluids: ['dry', 'isopropyl alcohol'], places: ['brake lining'], reason: 'Cleaned and dry; never wetted but by alcohol to clean it.',
+    source: PRACTICE },
   { fluids: ['PTFE grease'], places: ELASTIC, products: ['oxygen', 'strong oxidiser'],
     reason: 'A perfluorinated grease that is approved for oxygen; or dry.', source: 'maker’s approval for oxygen' },
   { fluids: ['PTFE grease'], places: ELASTIC, products: ['acid', 'caustic', 'solvent', 'refrigerant'],
@@ -89,7 +95,8 @@ const CHOICES: readonly FluidRow[] = [
   { fluids: ['PTFE grease'], places: ELASTIC, reason: 'Neutral to every rubber.', source: RUBBER },
   { fluids: ['anti-seize'], places: ['thread'], reason: 'Against galling; the torque changes with it.', source: PRACTICE },
   { fluids: ['mineral oil'], places: ['thread'], reason: 'As most torque tables assume.', source: PRACTICE },
-  { fluids: ['PTFE grease'], places: ['thread'], products: ['oxygen', 'strong oxidiser'], reason: 'Approved for oxygen.', source: 'maker’s approval for oxygen' },
+  { fluids: ['PTFE grease'], places: ['thread'], products: ['oxygen', 'strong oxidiser'], reason: 'Approved for oxygen.',
+    source: 'maker’s approval for oxygen' },
   { fluids: ['dry'], places: ELASTIC, reason: 'Clean and dry, pressed straight in, where nothing else may be.', source: PRACTICE },
 ]
 
@@ -112,7 +119,8 @@ const named = <T extends string>(list: readonly T[], value: string | undefined, 
 export function assemblyFluid({ elastomer, fluid, place }: {
   elastomer?: string | undefined, fluid?: string | undefined, place: string
 }): AssemblyFluid {
-  const rubber = named(ELASTOMERS, elastomer === undefined ? undefined : RUBBER_NAMES[elastomer.trim().toLowerCase()] ?? elastomer, 'elastomer')
+  const rubber = named(ELASTOMERS, elastomer === undefined ? undefined : RUBBER_NAMES[elastomer.trim().toLowerCase()] ?? elastomer,
+    'elastomer')
   const product = named(PRODUCTS, fluid, 'product')
   const where = named(FLUID_PLACES, place, 'place')!
   const holdsHere = ({ places, products }: FluidRow) => (!places || places.includes(where))

@@ -118,7 +118,8 @@ export const FACE_MATERIALS: readonly FaceMaterial[] = [
   },
   {
     key: 'alumina', name: 'Alumina', runsWith: ['carbon'], cleanWith: ['isopropyl alcohol', 'acetone'],
-    never: ['cold on hot: it cracks by thermal shock', 'hydrofluoric acid'], takesMark: true, note: 'Cracks when it is chilled. Felt pen on its back only.',
+    never: ['cold on hot: it cracks by thermal shock', 'hydrofluoric acid'], takesMark: true,
+    note: 'Cracks when it is chilled. Felt pen on its back only.',
   },
   {
     key: 'hardened steel', name: 'Hardened or faced steel', runsWith: ['carbon'], cleanWith: ['isopropyl alcohol', 'clean solvent'],
@@ -141,7 +142,8 @@ export interface FacePair {
 export function facePair(one: string, other: string): FacePair {
   const [a, b] = [one, other].map((key) => {
     const found = FACE_MATERIALS.find(material => material.key === key)
-    if (!found) throw new DomainError('face.material', `"${key}" is no face material that is known here: ${FACE_MATERIALS.map(f => f.key).join(', ')}.`)
+    if (!found) throw new DomainError('face.material',
+      `"${key}" is no face material that is known here: ${FACE_MATERIALS.map(f => f.key).join(', ')}.`)
     return found
   }) as [FaceMaterial, FaceMaterial]
   if (!a.runsWith.includes(b.key) && !b.runsWith.includes(a.key))

@@ -69,7 +69,8 @@ const WINDOWS: Readonly<Record<OringApplication, Record<'stretch' | 'squeeze' | 
 const STRETCH_OUTSIDE: readonly [number, number] = [-0.03, 0]
 
 const MEANINGS = {
-  stretch: { low: 'too large: it buckles, hangs out of its groove and is cut', high: 'too small: thin and under tension, it ages and leaks' },
+  stretch: { low: 'too large: it buckles, hangs out of its groove and is cut',
+    high: 'too small: thin and under tension, it ages and leaks' },
   squeeze: { low: 'too little pressed: it leaks, first of all cold', high: 'too much pressed: hard to fit, takes a set, drags' },
   fill: { low: 'much room: it rolls and wanders', high: 'no room to swell or to grow warm: it is extruded or lifts the joint' },
 } as const

@@ -84,7 +84,8 @@ function standOf(input: SealSettingInput, gasketMm: number): Stand {
         standsAtMm: shoulderToFaceMm - gasketMm - springWorkingMm, compressionMm: springFreeMm - springWorkingMm,
         aimMm: springFreeMm - springWorkingMm,
         line: { label: 'Stands from the shoulder at', formula: `shoulder to face${gasket} − working length`,
-          substituted: `${shoulderToFaceMm}${ofGasket} − ${springWorkingMm}`, result: mm(shoulderToFaceMm - gasketMm - springWorkingMm), source },
+          substituted: `${shoulderToFaceMm}${ofGasket} − ${springWorkingMm}`, result: mm(shoulderToFaceMm - gasketMm - springWorkingMm),
+          source },
       }
     }
     case 'datum': {
@@ -155,7 +156,8 @@ export function sealSetting(input: SealSettingInput): SealSetting {
   const allowed = window ?? (aimMm === null ? null : { fromMm: Math.max(0, aimMm - USUAL_WINDOW_MM), toMm: aimMm + USUAL_WINDOW_MM })
   const grownMm = growth.reduce((sum, { lengthMm, perK, deltaC }) => sum + lengthMm * perK * deltaC, 0)
   const warmMm = compressionMm === null ? null : compressionMm + grownMm
-  const judge = (cold: number | null): { verdict: Verdict | null, side: 'tight' | 'wide' | null, least: number | null, most: number | null } => {
+  const judge = (cold: number | null): { verdict: Verdict | null, side: 'tight' | 'wide' | null, least: number | null,
+    most: number | null } => {
     if (cold === null) return { verdict: null, side: null, least: null, most: null }
     const states = [cold, cold + grownMm]
     const all = [...states, ...states.map(state => state + endPlayMm)]
@@ -175,7 +177,8 @@ export function sealSetting(input: SealSettingInput): SealSetting {
       line,
       ...compressionMm === null
         ? []
-        : [{ label: 'Spring pressed by', formula: input.method === 'shoulder' || input.method === 'datum' ? 'free − working length' : 'as set',
+        : [{ label: 'Spring pressed by',
+            formula: input.method === 'shoulder' || input.method === 'datum' ? 'free − working length' : 'as set',
             substituted: input.springFreeMm === undefined ? mm(compressionMm) : `${input.springFreeMm} − ${withoutDust(input.springFreeMm - compressionMm, 3)}`,
             result: `${mm(compressionMm)}${allowed ? `, may be ${withoutDust(allowed.fromMm, 3)} to ${mm(allowed.toMm)}` : ''}`,
             source: window ? 'limits: as given' : 'limits: 0.4 mm (1/64 in) either way, general practice' }],

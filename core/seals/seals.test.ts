@@ -29,12 +29,18 @@ describe('oringSize', () => {
 
   // Inside diameter, section and their tolerances, in inches as the standard prints them.
   it.each([
-    ['001', 0.029, 0.04, 0.004, 0.003], ['003', 0.056, 0.06, 0.004, 0.003], ['006', 0.114, 0.07, 0.005, 0.003], ['010', 0.239, 0.07, 0.005, 0.003],
-    ['016', 0.614, 0.07, 0.009, 0.003], ['028', 1.364, 0.07, 0.013, 0.003], ['050', 5.239, 0.07, 0.037, 0.003], ['102', 0.049, 0.103, 0.005, 0.003],
-    ['110', 0.362, 0.103, 0.005, 0.003], ['120', 0.987, 0.103, 0.01, 0.003], ['141', 2.3, 0.103, 0.02, 0.003], ['178', 9.737, 0.103, 0.055, 0.003],
-    ['201', 0.171, 0.139, 0.005, 0.004], ['214', 0.984, 0.139, 0.01, 0.004], ['222', 1.484, 0.139, 0.015, 0.004], ['238', 3.484, 0.139, 0.024, 0.004],
-    ['258', 5.984, 0.139, 0.035, 0.004], ['284', 17.955, 0.139, 0.085, 0.004], ['309', 0.412, 0.21, 0.005, 0.005], ['325', 1.475, 0.21, 0.015, 0.005],
-    ['349', 4.475, 0.21, 0.03, 0.005], ['377', 9.975, 0.21, 0.055, 0.005], ['395', 25.94, 0.21, 0.12, 0.005], ['425', 4.475, 0.275, 0.033, 0.006],
+    ['001', 0.029, 0.04, 0.004, 0.003], ['003', 0.056, 0.06, 0.004, 0.003], ['006', 0.114, 0.07, 0.005, 0.003],
+    ['010', 0.239, 0.07, 0.005, 0.003],
+    ['016', 0.614, 0.07, 0.009, 0.003], ['028', 1.364, 0.07, 0.013, 0.003], ['050', 5.239, 0.07, 0.037, 0.003],
+    ['102', 0.049, 0.103, 0.005, 0.003],
+    ['110', 0.362, 0.103, 0.005, 0.003], ['120', 0.987, 0.103, 0.01, 0.003], ['141', 2.3, 0.103, 0.02, 0.003],
+    ['178', 9.737, 0.103, 0.055, 0.003],
+    ['201', 0.171, 0.139, 0.005, 0.004], ['214', 0.984, 0.139, 0.01, 0.004], ['222', 1.484, 0.139, 0.015, 0.004],
+    ['238', 3.484, 0.139, 0.024, 0.004],
+    ['258', 5.984, 0.139, 0.035, 0.004], ['284', 17.955, 0.139, 0.085, 0.004], ['309', 0.412, 0.21, 0.005, 0.005],
+    ['325', 1.475, 0.21, 0.015, 0.005],
+    ['349', 4.475, 0.21, 0.03, 0.005], ['377', 9.975, 0.21, 0.055, 0.005], ['395', 25.94, 0.21, 0.12, 0.005],
+    ['425', 4.475, 0.275, 0.033, 0.006],
     ['445', 7.975, 0.275, 0.045, 0.006], ['460', 15.475, 0.275, 0.07, 0.006], ['475', 25.94, 0.275, 0.12, 0.006],
   ])('AS568-%s is %s × %s in', (dash, inside, section, insideTol, sectionTol) => {
     const size = oringSize('AS568', dash)
@@ -55,9 +61,11 @@ describe('oringSize', () => {
   })
 
   it('keeps the series for aerospace apart, and refuses what no standard has', () => {
-    expect(oringSize('ISO 3601', '25 × 3,55')).toMatchObject({ insideMm: 25, sectionMm: 3.55, series: 'aerospace', sectionToleranceMm: 0.1 })
+    expect(oringSize('ISO 3601', '25 × 3,55')).toMatchObject({ insideMm: 25, sectionMm: 3.55, series: 'aerospace',
+      sectionToleranceMm: 0.1 })
     const refused: [Parameters<typeof oringSize>[0], string][] = [
-      ['AS568', '051'], ['AS568', '214B'], ['AS568', '14'], ['AS568', '901'], ['ISO 3601', '300'], ['ISO 3601', '25 x 7'], ['ISO 3601', '25x3.3'],
+      ['AS568', '051'], ['AS568', '214B'], ['AS568', '14'], ['AS568', '901'], ['ISO 3601', '300'], ['ISO 3601', '25 x 7'],
+      ['ISO 3601', '25x3.3'],
     ]
     for (const [standard, size] of refused) expect(refusal(() => oringSize(standard, size)).code).toBe('oring.size')
   })
@@ -167,7 +175,8 @@ describe('sealSetting', () => {
     expect(sealSetting({ method: 'spacer', spacerMm: [1, 0.5, 0.25], compressionMm: 2.4 }))
       .toMatchObject({ standsAtMm: 4.15, compressionMm: 2.4, verdict: 'in' })
     expect(sealSetting({ method: 'clips', compressionMm: 3 })).toMatchObject({ standsAtMm: 0, compressionMm: 3, verdict: 'in' })
-    expect(sealSetting({ method: 'clips', compressionMm: 3, movedMm: -0.7 })).toMatchObject({ verdict: 'out', side: 'wide', compressionMm: 2.3 })
+    expect(sealSetting({ method: 'clips', compressionMm: 3, movedMm: -0.7 })).toMatchObject({ verdict: 'out', side: 'wide',
+      compressionMm: 2.3 })
   })
 
   it('says what a check reading means', () => {
@@ -183,7 +192,8 @@ describe('sealSetting', () => {
     const shoulder = { method: 'shoulder', shoulderToFaceMm: 62, springFreeMm: 38, springWorkingMm: 34 } as const
     const refused: [Parameters<typeof sealSetting>[0], string][] = [
       [{ ...shoulder, springWorkingMm: 40 }, 'seal-setting.free'], [{ ...shoulder, shoulderToFaceMm: NaN }, 'seal-setting.length'],
-      [{ ...shoulder, window: { fromMm: 5, toMm: 4 } }, 'seal-setting.window'], [{ ...shoulder, method: 'guess' as 'shoulder' }, 'seal-setting.method'],
+      [{ ...shoulder, window: { fromMm: 5, toMm: 4 } }, 'seal-setting.window'],
+      [{ ...shoulder, method: 'guess' as 'shoulder' }, 'seal-setting.method'],
       [{ ...shoulder, growth: { lengthMm: 1, perK: NaN, deltaC: 1 } }, 'seal-setting.growth'],
       [{ method: 'spacer', spacerMm: [-1], compressionMm: 2 }, 'seal-setting.length'],
     ]

@@ -2,7 +2,7 @@ import { radians } from '../angles'
 import { CLEAN } from '../evidence'
 import {
   accountOf, AS_IT_SHOULD, dispositionOf, evidenceItems, lastingWays, nextBolt, openDuties, pieceIn, proposedTag, proposeWay,
-  runningWait, tighteningStand,
+  runningWait, seenOn, tighteningStand,
   type Duty, type EventBodies, type EventType, type JobEvent, type JobState, type ReadingConditions, type WrenchUsed,
 } from '../job'
 import { toDigits } from '../numbers'
@@ -121,8 +121,8 @@ function dutyDraft({ sheet, state, step, truth, circumstances }: AtStep, duty: D
     case 'photo':
       return draft('photo-added', { photo: newId(), step: step.key })
     case 'look': {
-      const { role, place } = evidenceItems(sheet).find(item => item.part.key === duty.part)!
-      return draft('finding-noted', { part: duty.part, role, ...place ? { place } : {}, kind: CLEAN, severity: 1 })
+      const item = evidenceItems(sheet).find(({ part }) => part.key === duty.part)!
+      return draft('finding-noted', { ...seenOn(item), kind: CLEAN, severity: 1 })
     }
     case 'index':
       return draft('index-set', { part: duty.part })

@@ -14,7 +14,8 @@ describe('evidence over the wire', () => {
       draft('finding-noted', { ...ring, kind: 'cut', fromDeg: 10 }),
       draft('circumstance-told', { circumstance: 'pressure surge', holds: true }),
       draft('cause-written', { cause: 'gremlins', words: 'who knows' }),
-      draft('cause-written', { cause: 'extrusion gap', rank: 1, words: 'Gap of 0.4 mm at the cover', rules: { key: 'general', revision: 1 } }),
+      draft('cause-written', { cause: 'extrusion gap', rank: 1, words: 'Gap of 0.4 mm at the cover',
+        rules: { key: 'general', revision: 1 } }),
     ])
     expect(body.results.map(result => result.outcome)).toEqual(['recorded', 'refused', 'refused', 'recorded', 'refused', 'recorded'])
     expect(body.results.flatMap(result => 'message' in result ? [result.message] : []).join(' ')).toContain('"fluted" is not found on a o-ring')
@@ -36,7 +37,8 @@ describe('evidence over the wire', () => {
     ]) expect((await client.append(id, [{ ...draft('note-added', { text: '' }), type: 'finding-noted', body }])).status).toBe(422)
     for (const [type, body] of [
       ['springs-laid', { part: 'cartridge', lengthsMm: [] }], ['springs-laid', { part: 'cartridge', lengthsMm: [-1] }],
-      ['frame-turned', { item: 'cartridge/seal face', byDeg: 4000, reason: 'why not' }], ['frame-turned', { item: 'cartridge/seal face', byDeg: 4 }],
+      ['frame-turned', { item: 'cartridge/seal face', byDeg: 4000, reason: 'why not' }],
+      ['frame-turned', { item: 'cartridge/seal face', byDeg: 4 }],
       ['cause-written', { words: '' }],
     ]) expect((await client.append(id, [{ ...draft('note-added', { text: '' }), type, body }])).status).toBe(422)
     expect(await client.seqOf(id)).toBe(before)

@@ -42,9 +42,11 @@ const client = await Client.as('okafor')
 const { body: register } = await client.get<InstrumentRow[]>('/instruments')
 const rows = register.filter(({ quantity }) => quantity === 'length' || quantity === 'torque').slice(0, INSTRUMENTS)
 if (rows.length < INSTRUMENTS) throw new Error('the register has too few instruments')
-const speakers = await Promise.all(rows.map(({ tag, quantity, rangeFrom }) => speaker(tag, quantity === 'torque' ? 'N·m' : 'mm', () => rangeFrom + Math.random())))
+const speakers = await Promise.all(rows.map(({ tag, quantity, rangeFrom }) => speaker(tag, quantity === 'torque' ? 'N·m' : 'mm',
+  () => rangeFrom + Math.random())))
 const server = await startServer({
-  url: process.env.DATABASE_URL!, secret: process.env.TEST_SESSION_SECRET!, host: '127.0.0.1', port: await freePort(), onLine: () => undefined,
+  url: process.env.DATABASE_URL!, secret: process.env.TEST_SESSION_SECRET!, host: '127.0.0.1', port: await freePort(),
+  onLine: () => undefined,
   env: {
     LOG_LEVEL: 'warn', NEEDLER_PHOTOS: process.env.NEEDLER_PHOTOS!, NEEDLER_SEAL_SECRET: process.env.TEST_SEAL_SECRET!,
     NEEDLER_INSTRUMENTS: rows.map(({ tag }, i) => `${tag}=127.0.0.1:${speakers[i]!.port}`).join(','),
@@ -88,7 +90,8 @@ await server.stop()
 
 /** From the sending of a value until a screen shows it. */
 const browser = await chromium.launch(config.use!.launchOptions)
-const page = await (await browser.newContext({ baseURL: process.env.NEEDLER_URL, viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' })).newPage()
+const page = await (await browser.newContext({ baseURL: process.env.NEEDLER_URL, viewport: { width: 1280, height: 800 },
+  serviceWorkers: 'block' })).newPage()
 await page.addInitScript('globalThis.__name = work => work')
 await page.goto('/sign-in')
 await page.getByRole('textbox', { name: 'Name' }).fill('marsh')

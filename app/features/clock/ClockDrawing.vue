@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { ALL_ROUND_DEG, angleBetween, arcMiddle, arcWidth, hasPlace, kindName, roundTurn, sayArc, type Arc, type EvidenceItem } from '#core'
+import { ALL_ROUND_DEG, angleBetween, arcMiddle, arcWidth, degrees, hasPlace, kindName, roundTurn, sayArc, type Arc, type EvidenceItem } from '#core'
 import { arcPath, CLOCK_HALF, drawnArc, placeOn, ringsOf, under } from './clock-picture'
 import ClockRing, { type DrawnArc } from './ClockRing.vue'
 import { hatchOf, lettersOf, SEVERITY_WORDS, type Hatch } from './finding-look'
@@ -28,6 +28,8 @@ const ringOf = computed(() => new Map(rings.map(({ key }, i) => [key, picture.va
 const TONES: Record<Hatch, string> = {
   contact: 'scribe', wear: 'brass', heat: 'oxide', chemistry: 'verdigris', break: 'ink', shape: 'slate', clean: 'verdigris',
 }
+/** How a finding stands to the cause that is lit. */
+const stateOf = (at: number) => !lit ? '' : lit.supports.has(at) ? 'for' : lit.contradicts.has(at) ? 'against' : 'beside'
 /** Where the letters of what goes all round stand, out of the way of what lies at the bottom. */
 const LETTERS_OF_ROUND_DEG = 45
 const arcs = computed<DrawnArc[]>(() => findings.filter(isDrawn).flatMap(({ finding, at }) => {
@@ -38,7 +40,7 @@ const arcs = computed<DrawnArc[]>(() => findings.filter(isDrawn).flatMap(({ find
   return [{
     at, part: finding.part, path: arcPath(finding, ring), middle, hatch, tone: TONES[hatch], severity: finding.severity,
     letters: finding.kind === 'clean' ? '✓' : lettersOf(finding.kind), size: Math.min(13, (ring.outerMm - ring.innerMm) * 0.66),
-    state: !lit ? '' : lit.supports.has(at) ? 'for' : lit.contradicts.has(at) ? 'against' : 'beside',
+    state: stateOf(at),
     name: `${rings.find(({ key }) => key === finding.part)!.name}: ${kindName(finding.kind)}, ${sayArc(finding)}, ${
       SEVERITY_WORDS[finding.severity as 1]}`,
   }]
@@ -51,8 +53,9 @@ const placeless = computed(() => rings.map(({ key, name }, i) => {
     key, size: Math.min(13, (outerMm - innerMm) * 0.66), isClean: own.length > 0 && own.every(({ finding }) => finding.kind === 'clean'),
     marks: own.map(({ finding, at }, n) => ({
       at, letters: finding.kind === 'clean' ? '✓' : lettersOf(finding.kind), tone: TONES[hatchOf(finding.kind)],
-      ...placeOn(-(FIRST_BESIDE_MM + n * NEXT_BESIDE_MM) / middleMm * 57.3, middleMm), name: `${name}: ${kindName(finding.kind)}, place not known`,
-      state: !lit ? '' : lit.supports.has(at) ? 'for' : lit.contradicts.has(at) ? 'against' : 'beside',
+      ...placeOn(-degrees((FIRST_BESIDE_MM + n * NEXT_BESIDE_MM) / middleMm), middleMm),
+      name: `${name}: ${kindName(finding.kind)}, place not known`,
+      state: stateOf(at),
     })),
   }
 }))
@@ -68,6 +71,9 @@ const faint = computed(() => ghosts.flatMap((ghost) => {
   const ring = ringOf.value.get(ghost.part)
   return ring ? [{ path: arcPath(ghost, ring), name: `before: ${ghost.kind}, ${sayArc(ghost)}` }] : []
 }))
+const HATCH_LINES = [
+  ['contact', 'M0 8L8 0'], ['wear', 'M0 0L8 8'], ['break', 'M0 0L8 8M0 8L8 0'], ['chemistry', 'M0 3H8M0 7H8'], ['shape', 'M2 0V8M6 0V8'],
+] as const
 const ticks = Array.from({ length: 12 }, (_, hour) => ({ hour: hour || 12, ...placeOn(hour * 30, 316) }))
 
 const svg = ref<SVGSVGElement>()
@@ -149,7 +155,7 @@ function key(event: KeyboardEvent): void {
   >
     <defs>
       <pattern
-        v-for="[name, d] in ([['contact', 'M0 8L8 0'], ['wear', 'M0 0L8 8'], ['break', 'M0 0L8 8M0 8L8 0'], ['chemistry', 'M0 3H8M0 7H8'], ['shape', 'M2 0V8M6 0V8']] as const)"
+        v-for="[name, d] in HATCH_LINES"
         :id="`hatch-${name}`"
         :key="name"
         width="8"

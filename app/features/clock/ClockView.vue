@@ -26,7 +26,8 @@ function choose(key: string, arc: Parameters<typeof pick>[1]): void {
   pick(key, arc)
   tab.value = 'on it'
 }
-const choices = computed(() => evidence.value.items.map(({ key, name }) => ({ value: key, label: `${withFindings.value.has(key) ? '● ' : ''}${name}` })))
+const choices = computed(() => evidence.value.items
+  .map(({ key, name }) => ({ value: key, label: `${withFindings.value.has(key) ? '● ' : ''}${name}` })))
 const chosen = computed({ get: () => picked.value ?? '', set: (key: string) => choose(key, null) })
 const nameOf = (key: string) => evidence.value.items.find(item => item.key === key)?.name ?? key
 const landmarks = computed(() => [
@@ -42,8 +43,11 @@ watch(picked, () => {
 })
 const shownFindings = computed(() => turnedDeg.value === 0 || !picked.value
   ? drawn.value
-  : drawn.value.map(({ finding, at }) => ({ at, finding: finding.part === picked.value ? turnFinding(finding, turnedDeg.value) : finding })))
+  : drawn.value.map(({ finding, at }) =>
+      ({ at, finding: finding.part === picked.value ? turnFinding(finding, turnedDeg.value) : finding })))
 const untied = computed(() => new Set(evidence.value.frames.untied))
+const readingsSaid = computed(() => evidence.value.readings
+  .map(({ of, verdict, side }) => `${of} ${verdict}${side && verdict !== 'in' ? ` (${side})` : ''}`).join('; '))
 const print = () => { window.print() }
 const placeless = computed(() => drawn.value.filter(({ finding }) => finding.fromDeg === undefined && finding.kind !== 'clean'))
 </script>
@@ -208,7 +212,7 @@ const placeless = computed(() => drawn.value.filter(({ finding }) => finding.fro
               v-if="evidence.readings.length > 0"
               class="quiet"
             >
-              Readings taken in: {{ evidence.readings.map(({ of, verdict, side }) => `${of} ${verdict}${side && verdict !== 'in' ? ` (${side})` : ''}`).join('; ') }}
+              Readings taken in: {{ readingsSaid }}
             </p>
           </el-tab-pane>
         </el-tabs>

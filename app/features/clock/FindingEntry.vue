@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { CLEAN, DomainError, EVIDENCE_ROLES, kindName, parseArc, sayArc, type Arc, type EvidenceItem } from '#core'
+import { CLEAN, DomainError, EVIDENCE_ROLES, parseArc, sayArc, seenOn, type Arc, type EvidenceItem } from '#core'
 import PhotoButton from '../../job/PhotoButton.vue'
 import { useBench } from '../../job/use-bench'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import { SEVERITY_WORDS } from './finding-look'
+import KindButtons from './KindButtons.vue'
 
 /** What was seen on a thing: its place drawn or typed, then one tap on the kind writes it down. */
 const { item, arc } = defineProps<{ item: EvidenceItem, arc: Arc | null }>()
@@ -15,8 +16,8 @@ const typed = ref('')
 const severity = ref<1 | 2 | 3>(2)
 const zone = ref('')
 const note = ref('')
-const words = computed<{ zones: readonly string[], kinds: readonly string[] }>(() => EVIDENCE_ROLES[item.role])
-const zones = computed(() => [{ value: '', label: 'anywhere on it' }, ...words.value.zones.map(value => ({ value, label: value }))])
+const zoneWords = computed<readonly string[]>(() => EVIDENCE_ROLES[item.role].zones)
+const zones = computed(() => [{ value: '', label: 'anywhere on it' }, ...zoneWords.value.map(value => ({ value, label: value }))])
 watch(() => arc, (drawn) => { typed.value = drawn ? sayArc(drawn) : '' }, { immediate: true })
 watch(() => item.key, () => {
   zone.value = ''
@@ -37,7 +38,7 @@ const place = computed<{ arc: Arc | null, problem: string }>(() => {
 
 function write(kind: string): void {
   const said = job.act('finding-noted', {
-    part: item.part.key, role: item.role, ...item.place ? { place: item.place } : {}, kind, severity: kind === CLEAN ? 1 : severity.value,
+    ...seenOn(item), kind, severity: kind === CLEAN ? 1 : severity.value,
     ...place.value.arc ?? {}, ...zone.value ? { zone: zone.value } : {}, ...note.value.trim() ? { note: note.value.trim() } : {},
   })
   if (!said) return
@@ -62,7 +63,7 @@ function write(kind: string): void {
         All round
       </el-button>
       <ChoiceSelect
-        v-if="words.zones.length > 0"
+        v-if="zoneWords.length > 0"
         v-model="zone"
         label="Zone"
         :choices="zones"
@@ -81,27 +82,11 @@ function write(kind: string): void {
         {{ name }}
       </el-radio-button>
     </el-radio-group>
-    <div
-      class="kinds"
-      role="group"
-      aria-label="What is seen"
-    >
-      <el-button
-        v-for="kind in words.kinds"
-        :key="kind"
-        :disabled="place.problem !== ''"
-        @click="write(kind)"
-      >
-        {{ kindName(kind) }}
-      </el-button>
-      <el-button
-        class="clean"
-        :disabled="place.problem !== ''"
-        @click="write(CLEAN)"
-      >
-        <Icon name="ph:check-bold" /> nothing found
-      </el-button>
-    </div>
+    <KindButtons
+      :role="item.role"
+      :disabled="place.problem !== ''"
+      @seen="write"
+    />
     <div class="more">
       <el-input
         v-model="note"
@@ -119,9 +104,6 @@ function write(kind: string): void {
 .where { display: flex; gap: 8px; align-items: end; flex-wrap: wrap; }
 .where label { flex: 1 1 150px; font-size: 14px; color: var(--slate); }
 .where .el-select { flex: 1 1 130px; }
-.kinds { display: flex; flex-wrap: wrap; gap: 6px; }
-.kinds .el-button { margin: 0; min-height: var(--target); padding: 0 12px; }
-.clean { color: var(--verdigris); border-color: var(--verdigris); }
 .more { display: flex; gap: 8px; align-items: center; }
 .more .el-input { flex: 1; }
 </style>

@@ -1,28 +1,25 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { CLEAN, evidenceItems, partOf, type EvidenceItem } from '#core'
+import { CLEAN, evidenceItems, jobFindings, partOf, seenOn, type EvidenceItem } from '#core'
 import { useBench } from '../../job/use-bench'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import FindingEntry from './FindingEntry.vue'
 import FoundList from './FoundList.vue'
 import PinchMode from './PinchMode.vue'
-import { useClock } from './use-clock'
 
 /** A look that cannot be made any more after this step: what is seen is noted here, or on the clock. */
 const { partKey, met } = defineProps<{ partKey: string, met: boolean }>()
 const bench = useBench()
 const { job } = bench
 const items = computed(() => evidenceItems(job.sheet).filter(item => item.part.key === partKey))
-const { drawn } = useClock(bench)
 const at = ref('')
 const item = computed<EvidenceItem>(() => items.value.find(({ key }) => key === at.value) ?? items.value[0]!)
-const found = computed(() => drawn.value.filter(({ finding }) => items.value.some(({ key }) => key === finding.part)))
+const found = computed(() => jobFindings(job.state).map((finding, at) => ({ finding, at }))
+  .filter(({ finding }) => items.value.some(({ key }) => key === finding.part)))
 const chosen = computed({ get: () => item.value.key, set: (key: string) => { at.value = key } })
 const [asking, pinching] = [ref(false), ref(false)]
 const isSoft = computed(() => item.value.role === 'o-ring' || item.value.role === 'lip seal')
-const clean = () => job.act('finding-noted', {
-  part: partKey, role: item.value.role, ...item.value.place ? { place: item.value.place } : {}, kind: CLEAN, severity: 1,
-})
+const clean = () => job.act('finding-noted', { ...seenOn(item.value), kind: CLEAN, severity: 1 })
 </script>
 
 <template>

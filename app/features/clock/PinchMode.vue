@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { CLEAN, EVIDENCE_ROLES, kindName, type Arc, type EvidenceItem } from '#core'
+import { CLEAN, seenOn, type Arc, type EvidenceItem } from '#core'
 import { useBench } from '../../job/use-bench'
 import ClockDrawing from './ClockDrawing.vue'
 import FoundList from './FoundList.vue'
+import KindButtons from './KindButtons.vue'
 import type { DrawnFinding } from './use-clock'
 
 /** A soft ring held at its 12 o'clock: what is seen is noted by angle with the other thumb, before it is let go and nobody knows where it was. */
@@ -14,7 +15,6 @@ const { job } = useBench()
 const stage = ref<'ask' | 'hold' | 'letting go'>('ask')
 const answers = ref({ charred: '', flushed: '' })
 const arc = ref<Arc | null>(null)
-const kinds = computed<readonly string[]>(() => EVIDENCE_ROLES[item.role].kinds)
 watch(open, (is) => {
   if (!is) return
   stage.value = 'ask'
@@ -25,9 +25,7 @@ const isBarred = computed(() => answers.value.charred === 'yes')
 const mayHold = computed(() => answers.value.charred === 'no' && answers.value.flushed === 'yes')
 
 function note(kind: string): void {
-  const said = job.act('finding-noted', {
-    part: item.part.key, role: item.role, ...item.place ? { place: item.place } : {}, kind, severity: kind === CLEAN ? 1 : 2, ...arc.value ?? {},
-  })
+  const said = job.act('finding-noted', { ...seenOn(item), kind, severity: kind === CLEAN ? 1 : 2, ...arc.value ?? {} })
   if (said) arc.value = null
 }
 </script>
@@ -109,22 +107,10 @@ function note(kind: string): void {
       />
       <div>
         <template v-if="stage === 'hold'">
-          <div
-            class="kinds"
-            role="group"
-            aria-label="What is seen"
-          >
-            <el-button
-              v-for="kind in kinds"
-              :key="kind"
-              @click="note(kind)"
-            >
-              {{ kindName(kind) }}
-            </el-button>
-            <el-button @click="note(CLEAN)">
-              nothing found
-            </el-button>
-          </div>
+          <KindButtons
+            :role="item.role"
+            @seen="note"
+          />
           <FoundList :findings="findings" />
           <el-button
             class="large"
@@ -161,7 +147,5 @@ function note(kind: string): void {
 .danger svg { vertical-align: -3px; }
 .large { min-height: 56px; font-size: 19px; margin: 10px 10px 0 0; }
 .hold { display: grid; grid-template-columns: minmax(240px, 1fr) 1fr; gap: 16px; align-items: start; }
-.kinds { display: flex; flex-wrap: wrap; gap: 6px; }
-.kinds .el-button { margin: 0; min-height: 52px; }
 @media (max-width: 700px) { .hold, .asked { grid-template-columns: 1fr; } }
 </style>

@@ -17,7 +17,8 @@ const lengths = (text: string) => text.split(/[;\s]+/).filter(Boolean).map(read)
 
 interface Row { set: SpringSet, lengthsMm: readonly number[], freshMm: number | undefined }
 const rowOf = (lengthsMm: readonly number[], freshMm: number | undefined): Row => ({
-  set: springSet(lengthsMm.map(freeLengthMm => ({ freeLengthMm })), freshMm === undefined ? undefined : { freeLengthMm: freshMm }), lengthsMm, freshMm,
+  set: springSet(lengthsMm.map(freeLengthMm => ({ freeLengthMm })), freshMm === undefined ? undefined : { freeLengthMm: freshMm }),
+  lengthsMm, freshMm,
 })
 const entered = computed<{ row: Row | null, problem: string }>(() => {
   if (!typed.value.trim()) return { row: null, problem: '' }
@@ -34,7 +35,8 @@ function lay(): void {
   const { row } = entered.value
   if (!row) return
   const said = job.act('springs-laid', {
-    part: item.part.key, ...item.place ? { place: item.place } : {}, lengthsMm: [...row.lengthsMm], ...row.freshMm ? { freshMm: row.freshMm } : {},
+    part: item.part.key, ...item.place ? { place: item.place } : {}, lengthsMm: [...row.lengthsMm],
+    ...row.freshMm ? { freshMm: row.freshMm } : {},
   })
   if (said) typed.value = ''
 }

@@ -65,7 +65,8 @@ export const sealCalculators = [
                 label: nameOf(size), main: i === 0, verdict: size.fit.verdict,
                 word: `${size.insideMm.toFixed(2)} × ${size.sectionMm.toFixed(2)} mm, squeeze ${(size.fit.squeeze * 100).toFixed(0)} %`,
               })),
-          working: suited[0]?.fit.working ?? [line('Sizes', 'every standard size in its windows', `${v.groove} × ${v.depth} × ${v.width} mm`, 'none', 'AS568, ISO 3601-1')],
+          working: suited[0]?.fit.working ?? [line('Sizes', 'every standard size in its windows',
+            `${v.groove} × ${v.depth} × ${v.width} mm`, 'none', 'AS568, ISO 3601-1')],
         }
       }
       const near = v.asks === 'measured' ? nearestOring({ insideMm: v.inside, sectionMm: v.section }, 3) : []
@@ -75,7 +76,8 @@ export const sealCalculators = [
         results: [
           ...fitResults(fit), mm('Section, stretched', fit.sectionAfterMm),
           ...size ? [mm('Inside', size.insideMm, { decimals: 2 }), mm('Section', size.sectionMm, { decimals: 2 })] : [],
-          ...near.map((one): Result => ({ label: nameOf(one), word: `off by ${one.insideDeviationMm.toFixed(2)} and ${one.sectionDeviationMm.toFixed(2)} mm${one.isWithin ? ', within its tolerance' : ''}` })),
+          ...near.map((one): Result => ({ label: nameOf(one),
+            word: `off by ${one.insideDeviationMm.toFixed(2)} and ${one.sectionDeviationMm.toFixed(2)} mm${one.isWithin ? ', within its tolerance' : ''}` })),
         ],
         working: fit.working,
         caution: 'A used ring has set and swollen: it tells its size badly. The maker’s gland stands above general windows.',
@@ -98,11 +100,18 @@ export const sealCalculators = [
       return {
         results: [
           share('Compression set', set, { main: true }),
-          ...swollen ? [share('Swelling of the volume', swollen.volume, { main: true, signed: true }), share('of the section', swollen.section, { signed: true })] : [],
+          ...swollen
+            ? [share('Swelling of the volume', swollen.volume, { main: true, signed: true }),
+                share('of the section', swollen.section, { signed: true })]
+            : [],
         ],
         working: [
-          line('Compression set', '(new − measured) ÷ (new − depth)', `(${v.fresh} − ${v.measured}) ÷ (${v.fresh} − ${v.depth})`, `${(set * 100).toFixed(1)} %`, 'definition of ISO 815-1, applied to the gland'),
-          ...swollen ? [line('Swelling', '(free ÷ new)³ − 1', `(${v.free} ÷ ${v.fresh})³ − 1`, `${(swollen.volume * 100).toFixed(1)} %`, 'geometry')] : [],
+          line('Compression set', '(new − measured) ÷ (new − depth)', `(${v.fresh} − ${v.measured}) ÷ (${v.fresh} − ${v.depth})`,
+            `${(set * 100).toFixed(1)} %`, 'definition of ISO 815-1, applied to the gland'),
+          ...swollen
+            ? [line('Swelling', '(free ÷ new)³ − 1', `(${v.free} ÷ ${v.fresh})³ − 1`, `${(swollen.volume * 100).toFixed(1)} %`,
+                'geometry')]
+            : [],
         ],
         caution: 'Measured half an hour after it came out. Charred or sticky fluoroelastomer is not touched: it may carry hydrofluoric acid.',
       }
@@ -113,7 +122,8 @@ export const sealCalculators = [
     title: 'Setting of a mechanical seal',
     about: 'Where the rotating part must stand, and how far its spring is pressed, cold, warm and at either stop.',
     fields: {
-      method: choice('Set by', { shoulder: 'a shoulder', datum: 'a scribed datum', spacer: 'spacers as a feeler', clips: 'clips of a cartridge' }),
+      method: choice('Set by', { shoulder: 'a shoulder', datum: 'a scribed datum', spacer: 'spacers as a feeler',
+        clips: 'clips of a cartridge' }),
       shoulder: quantity('Shoulder to still face', 'length', '62', { when: of('method', 'shoulder') }),
       datum: quantity('Datum to still face', 'length', '55', { when: of('method', 'datum') }),
       free: quantity('Free length of the seal', 'length', '38', { when: of('method', 'shoulder', 'datum') }),
@@ -124,7 +134,8 @@ export const sealCalculators = [
       gasket: quantity('Gasket, compressed', 'length', '0', { hint: 'negative where it holds the faces apart' }),
       play: quantity('End play still left', 'length', '0', { hint: 'positive presses the spring further' }),
       length: optional(quantity('Length that grows', 'length', '', { hint: 'shaft from its fixed bearing to the seal' })),
-      material: choice('Material of that length', Object.fromEntries(Object.entries(MATERIALS).map(([key, { name }]) => [key, name])) as Record<keyof typeof MATERIALS, string>),
+      material: choice('Material of that length',
+        Object.fromEntries(Object.entries(MATERIALS).map(([key, { name }]) => [key, name])) as Record<keyof typeof MATERIALS, string>),
       warmer: plain('Warmer by', '60', { unit: 'K' }),
       from: optional(quantity('Least it may be pressed', 'length', '')),
       to: optional(quantity('Most it may be pressed', 'length', '')),
@@ -137,7 +148,8 @@ export const sealCalculators = [
         ...v.from === undefined || v.to === undefined ? {} : { window: { fromMm: v.from, toMm: v.to } },
       }
       const input: SealSettingInput = {
-        shoulder: { ...common, method: 'shoulder' as const, shoulderToFaceMm: v.shoulder, springFreeMm: v.free, springWorkingMm: v.working },
+        shoulder: { ...common, method: 'shoulder' as const, shoulderToFaceMm: v.shoulder, springFreeMm: v.free,
+          springWorkingMm: v.working },
         datum: { ...common, method: 'datum' as const, datumToFaceMm: v.datum, workingLengthMm: v.working, springFreeMm: v.free },
         spacer: { ...common, method: 'spacer' as const, spacerMm: v.spacers, compressionMm: v.pressed },
         clips: { ...common, method: 'clips' as const, compressionMm: v.pressed, movedMm: v.moved },
@@ -147,8 +159,14 @@ export const sealCalculators = [
       return {
         results: [
           mm(v.method === 'spacer' ? 'Stack of spacers' : 'Stands at', set.standsAtMm, { main: true, decimals: 2 }),
-          ...set.compressionMm === null ? [] : [mm('Spring pressed by', set.compressionMm, { main: true, decimals: 2, ...verdict ? { verdict } : {} })],
-          ...set.afterGrowthMm === null || v.length === undefined ? [] : [mm('Pressed warm', set.afterGrowthMm, { main: true, decimals: 2 })],
+          ...set.compressionMm === null
+            ? []
+            : [mm('Spring pressed by', set.compressionMm,
+                { main: true, decimals: 2, ...verdict ? { verdict } : {} })],
+          ...set.afterGrowthMm === null || v.length === undefined
+            ? []
+            : [mm('Pressed warm', set.afterGrowthMm,
+                { main: true, decimals: 2 })],
           ...set.side ? [{ label: 'So', word: set.side === 'tight' ? 'pressed too far: runs hot' : 'pressed too little: may leak at rest' }] : [],
           ...set.check ? [{ label: 'Found', word: set.check.says, ...set.check.verdict ? { verdict: set.check.verdict } : {} }] : [],
         ],
@@ -199,7 +217,8 @@ export const sealCalculators = [
       faceInside: quantity('Narrow face, inside', 'length', '50', { when: of('what', 'track') }),
       faceOutside: quantity('Narrow face, outside', 'length', '56', { when: of('what', 'track') }),
       one: choice('Face', Object.fromEntries(FACE_MATERIALS.map(({ key, name }) => [key, name])), { when: of('what', 'pair') }),
-      other: choice('Runs on', Object.fromEntries([...FACE_MATERIALS].reverse().map(({ key, name }) => [key, name])), { when: of('what', 'pair') }),
+      other: choice('Runs on', Object.fromEntries([...FACE_MATERIALS].reverse().map(({ key, name }) => [key, name])),
+        { when: of('what', 'pair') }),
     },
     compute(v) {
       if (v.what === 'track') {
@@ -209,14 +228,16 @@ export const sealCalculators = [
             mm('Runs off its centre by', track.wanderMm, { main: true, decimals: 2 }), { label: 'So', word: track.says, main: true },
             mm('Width of the track', track.widthMm, { decimals: 2 }), mm('Its middle, diameter', track.centreMm, { decimals: 2 }),
           ],
-          working: [line('Wander', '(track − narrow face) ÷ 2', `(${track.widthMm.toFixed(2)} − ${((v.faceOutside - v.faceInside) / 2).toFixed(2)}) ÷ 2`,
+          working: [line('Wander', '(track − narrow face) ÷ 2',
+            `(${track.widthMm.toFixed(2)} − ${((v.faceOutside - v.faceInside) / 2).toFixed(2)}) ÷ 2`,
             `${track.wanderMm.toFixed(2)} mm`, 'a ring that orbits by e sweeps a track wider by 2e')],
         }
       }
       if (v.what === 'pair') {
         const { verdict, sentence } = facePair(v.one, v.other)
         return {
-          results: [{ label: 'Together', word: sentence, main: true, verdict: verdict === 'usual' ? 'in' : verdict === 'possible' ? 'doubtful' : 'out' }],
+          results: [{ label: 'Together', word: sentence, main: true,
+            verdict: verdict === 'usual' ? 'in' : verdict === 'possible' ? 'doubtful' : 'out' }],
           working: FACE_MATERIALS.filter(({ key }) => key === v.one || key === v.other).map(({ name, cleanWith, never, note }) =>
             line(name, 'clean with', cleanWith.join(', '), `never: ${never.join('; ')}. ${note}`, 'general practice')),
         }
@@ -273,7 +294,8 @@ export const sealCalculators = [
           ...choices.length === 0 ? [{ label: 'Nothing', word: 'by the maker’s data only', main: true }] : [],
         ],
         working: [line('Known here', 'general practice by rubber, place and product', ASSEMBLY_FLUIDS.join(', '),
-          `${choices.length} may, ${forbidden.length} must not`, [...new Set([...choices, ...forbidden].map(({ source }) => source))].join('; '))],
+          `${choices.length} may, ${forbidden.length} must not`,
+          [...new Set([...choices, ...forbidden].map(({ source }) => source))].join('; '))],
         caution: 'Sheet and maker stand above this table; data sheets and site rules above all.',
       }
     },
