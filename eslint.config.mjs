@@ -14,7 +14,7 @@ const FLOORS = ['ui', 'net', 'job', 'features', 'frame', 'pages']
 const above = floor => FLOORS.slice(FLOORS.indexOf(floor) + 1)
 const core = { regex: '^#core/|/core/', message: 'The core is known by its face: import from #core.' }
 const insides = {
-  regex: '^\\.\\./(\\.\\./)*(bench|dossier|instruments|office|readings|ring|session|tray|unit|workings|yard)/',
+  regex: '^\\.\\./(\\.\\./)*(bench|clock|dossier|instruments|office|readings|ring|seal|session|tray|unit|workings|yard)/',
   message: 'A feature knows another one by its face (index.ts) only.',
 }
 
@@ -27,10 +27,10 @@ const coreKnows = {
   fastening: ['units'],
   seals: ['metrology'],
   evidence: ['metrology'],
-  sheet: ['fastening', 'evidence'],
+  sheet: ['fastening', 'evidence', 'seals'],
   teardown: ['sheet'],
-  job: ['units', 'metrology', 'fastening', 'evidence', 'sheet', 'teardown'],
-  training: ['evidence', 'sheet', 'teardown', 'job'],
+  job: ['units', 'metrology', 'fastening', 'evidence', 'seals', 'sheet', 'teardown'],
+  training: ['evidence', 'seals', 'sheet', 'teardown', 'job'],
 }
 
 export default withNuxt(
@@ -63,7 +63,7 @@ export default withNuxt(
     files: ['core/sheet/audit/*.ts'],
     ignores: ['core/**/*.test.ts'],
     rules: forbid(nothingOutside, {
-      regex: '^\\.\\./index|^\\.\\.$|^\\.\\./\\.\\./(?!fastening|fits|materials|domain-error)',
+      regex: '^\\.\\./index|^\\.\\.$|^\\.\\./\\.\\./(?!fastening|fits|seals|materials|domain-error)',
       message: 'The rules of the audit know the sheet, file by file, and what computes.',
     }),
   },

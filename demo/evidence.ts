@@ -52,6 +52,19 @@ export const RING_LEAKS: readonly Told[] = [
   seen({ part: 'still-o-rings', role: 'o-ring', place: DRIVE, kind: 'clean', severity: 1 }),
 ]
 
+/** The impeller was set without the clips: the collar was dragged along, its points tell of it, and the springs of one side are short. */
+export const COLLAR_SLIPPED: Readonly<Record<string, readonly Told[]>> = {
+  'collar-loose': [seen({ part: 'collar-screws', role: 'drive pin', kind: 'worn one side', severity: 3, note: 'Points mashed, a groove along the shaft.' })],
+  'outboard-out': [
+    seen({ part: 'springs-out', role: 'spring', kind: 'set short', severity: 2 }),
+    seen({ part: 'face-out', role: 'seal face', kind: 'heat checked', severity: 2, ...ROUND, zone: 'track' }),
+    seen({ part: 'face-out-o-ring', role: 'o-ring', kind: 'hardened', severity: 1, ...ROUND }),
+  ],
+  'seat-out-off': [seen({ part: 'seat-out', role: 'seal face', kind: 'grooved', severity: 2, ...ROUND, zone: 'track' })],
+  'seat-in-off': [seen({ part: 'seat-in', role: 'seal face', kind: 'polished', severity: 1, ...ROUND, zone: 'track' })],
+  'inboard-out': [seen({ part: 'face-in', role: 'seal face', kind: 'polished', severity: 1, ...ROUND, zone: 'track' })],
+}
+
 /** One scratch and nothing else: too little to say anything by. */
 export const THIN_EVIDENCE: readonly Told[] = [
   seen({ part: 'shaft', role: 'shaft', kind: 'scored', severity: 1, fromDeg: 80, toDeg: 95 }),

@@ -2,7 +2,7 @@ import {
   positionOf, readOf, suitedWrenches, turnOf, type Depth, type MachineTruth, type Position, type ReadingConditions, type Sheet,
   type WrenchUsed,
 } from '#core'
-import { FACES_GOOD, RING_LEAKS, STILL_FACE_OUT_OF_SQUARE, THIN_EVIDENCE } from './evidence'
+import { COLLAR_SLIPPED, FACES_GOOD, RING_LEAKS, STILL_FACE_OUT_OF_SQUARE, THIN_EVIDENCE } from './evidence'
 import { DEMO_INSTRUMENTS, type DemoInstrument } from './instruments'
 
 export interface DemoJob {
@@ -119,7 +119,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     openedDaysAgo: 8,
     technician: 'marsh',
     lead: 'brandt',
-    steps: 64,
+    steps: 65,
     wear: 0.5,
     replaced: [...SEAL_PARTS, 'shaft-sleeves'],
   },
@@ -351,6 +351,47 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     steps: 17,
     wear: 0.5,
     replaced: ['cartridge'],
+  },
+  {
+    tag: 'CP-592',
+    reason: 'Barrier pot empty twice a week',
+    openedDaysAgo: 470,
+    technician: 'duarte',
+    lead: 'brandt',
+    wear: 0.4,
+    replaced: ['seat-out', 'springs-in', 'springs-out'],
+  },
+  {
+    tag: 'CP-591',
+    reason: 'Barrier lost a week after the start',
+    openedDaysAgo: 2,
+    technician: 'duarte',
+    lead: 'nakamura',
+    depth: 'failure-analysis',
+    steps: 31,
+    wear: 0.6,
+    replaced: ['seat-out'],
+    told: COLLAR_SLIPPED,
+  },
+  {
+    tag: 'DM-531',
+    reason: 'Quench milky, gas alarm at the lantern',
+    openedDaysAgo: 6,
+    technician: 'duarte',
+    lead: 'brandt',
+    steps: 46,
+    wear: 0.5,
+    replaced: ['face', 'seat'],
+  },
+  {
+    tag: 'HX-561',
+    reason: 'Free end wet, blades due',
+    openedDaysAgo: 3,
+    technician: 'duarte',
+    lead: 'nakamura',
+    steps: 45,
+    wear: 0.5,
+    replaced: ['free-insert', 'free-wave'],
   },
   {
     tag: 'P-171',
@@ -637,6 +678,7 @@ export function liftPumpTruth(sheet: Sheet, job: Pick<DemoJob, 'wear' | 'replace
           return [0, 1].map(() => [1.9, 1.6, 1.2].map(mmPerS => mmPerS + noise() * 0.3))
         case 'motor-current':
           return [[288 + noise() * 4], [291 + noise() * 4], [286 + noise() * 4]]
+        case 'seal-leak-standing':
         case 'seal-leak':
           return [[0], [1]]
         default:

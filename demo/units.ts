@@ -244,7 +244,9 @@ export const DEMO_UNITS: readonly DemoUnit[] = [
   desalting('P-451', 'Cleaning pump', 'pump with cartridge seal', 'Osmund Works', 3120, 240, { Flow: '22 m³/h', Head: '18 m' }, 'cartridge-pump', {
     cartridge: 'single',
   }),
-  desalting('A-461', 'Agitator, cleaning tank', 'agitator with seal', 'Brackwater', 3120, 240),
+  desalting('A-461', 'Agitator, cleaning tank', 'agitator with seal', 'Brackwater', 3120, 240, { Power: '7.5 kW' }, 'agitator-seal', {
+    vessel: 'open',
+  }),
   desalting(
     'K-471',
     'Cold-store compressor',
@@ -270,8 +272,8 @@ export const DEMO_UNITS: readonly DemoUnit[] = [
   sludge('VP-522', 'Polymer vane pump 2, standby', 'sliding-vane pump', 'Calder & Finch', 2260, 300, {}, 'sliding-vane-pump', {
     vanes: 'bronze',
   }),
-  sludge('DM-531', 'Digester mixer 1', 'agitator with seal', 'Brackwater', 34410, 25),
-  sludge('DM-532', 'Digester mixer 2', 'agitator with seal', 'Brackwater', 33870, 66),
+  sludge('DM-531', 'Digester mixer 1', 'agitator with seal', 'Brackwater', 34410, 25, { Power: '15 kW' }, 'agitator-seal', { vessel: 'gas' }),
+  sludge('DM-532', 'Digester mixer 2', 'agitator with seal', 'Brackwater', 33870, 66, { Power: '15 kW' }, 'agitator-seal', { vessel: 'gas' }),
   sludge('R-531', 'Reducer of mixer 1', 'parallel-shaft gearbox', 'Pell Gearing', 34410, 25, { Ratio: '31 : 1' }),
   sludge('R-532', 'Reducer of mixer 2', 'parallel-shaft gearbox', 'Pell Gearing', 33870, 66, { Ratio: '31 : 1' }),
   sludge('GC-541', 'Biogas compressor 1', 'reciprocating gas compressor', 'Calder & Finch', 18860, 17, { Gas: 'biogas' }),
@@ -301,7 +303,17 @@ export const DEMO_UNITS: readonly DemoUnit[] = [
   sludge('B-551', 'Aeration blower 1', 'rotary blower', 'Halden Drives', 40310, 22),
   sludge('B-552', 'Aeration blower 2', 'rotary blower', 'Halden Drives', 38990, 58),
   sludge('B-553', 'Aeration blower 3', 'rotary blower', 'Halden Drives', 12750, 175),
-  sludge('HX-561', 'Sludge heater, scraped surface', 'scraped-surface exchanger', 'Osmund Works', 13340, 39),
+  sludge(
+    'HX-561',
+    'Sludge heater, scraped surface',
+    'scraped-surface exchanger',
+    'Osmund Works',
+    13340,
+    39,
+    { Shaft: '90 mm', Blades: '12, plastic' },
+    'scraped-surface-rotor',
+    { size: 'small', blade: 'plastic' },
+  ),
   sludge('CV-571', 'Grit conveyor', 'pneumatic linear conveyor', 'Brackwater', 8920, 63, {}, 'pneumatic-linear-conveyor', {
     size: 'medium',
   }),
@@ -316,6 +328,6 @@ export const DEMO_UNITS: readonly DemoUnit[] = [
     'direct-current-motor',
     { brake: 'drum' },
   ),
-  sludge('CP-591', 'Chemical pump, ferric', 'pump with dual cartridge seal', 'Osmund Works', 24070, 11),
-  sludge('CP-592', 'Chemical pump, lime', 'pump with dual cartridge seal', 'Osmund Works', 22150, 47),
+  sludge('CP-591', 'Chemical pump, ferric', 'pump with dual cartridge seal', 'Osmund Works', 24070, 11, { Flow: '18 m³/h' }, 'dual-cartridge-pump'),
+  sludge('CP-592', 'Chemical pump, lime', 'pump with dual cartridge seal', 'Osmund Works', 22150, 47, { Flow: '24 m³/h' }, 'dual-cartridge-pump'),
 ]

@@ -41,9 +41,12 @@ const TABLE: Readonly<Record<Role, readonly Right[]>> = {
 /** True when the role carries the right. */
 export const may = (role: Role, right: Right): boolean => TABLE[role].includes(right)
 
+/** What somebody stands for with a signature. */
+const STOOD_FOR: ReadonlySet<EventType> = new Set(['hold-released', 'departure-signed', 'target-signed', 'fluid-allowed'])
+
 /** The right that an event of the job log needs. */
 export function rightForEvent(type: EventType): Right {
-  if (type === 'hold-released' || type === 'departure-signed' || type === 'target-signed') return 'hold:release'
+  if (STOOD_FOR.has(type)) return 'hold:release'
   if (type === 'job-closed') return 'job:close'
   return 'job:work'
 }

@@ -12,6 +12,7 @@ import { photos, type PhotoDuty, type PhotoEvents, type PhotoState } from './pho
 import { pieces, type PieceDuty, type PieceEvents, type PieceState } from './pieces'
 import { places, type PlaceDuty, type PlaceEvents, type PlaceState } from './places'
 import { readings, type ReadingDuty, type ReadingEvents, type ReadingState } from './readings'
+import { seals, type SealDuty, type SealEvents, type SealState } from './seals'
 import { service, type ServiceDuty, type ServiceEvents, type ServiceState } from './service'
 import type { DutyRule, EventRule, ListName, RegisterName, Subject } from './subject'
 import { takingBack, type TakingBackEvents } from './taking-back'
@@ -38,6 +39,7 @@ interface Parts {
   extractions: [ExtractionEvents, ExtractionState]
   departures: [DepartureEvents, DepartureState, DepartureDuty]
   service: [ServiceEvents, ServiceState, ServiceDuty]
+  seals: [SealEvents, SealState, SealDuty]
   tightening: [TighteningEvents, TighteningState, TighteningDuty]
   notes: [NoteEvents, NoteState]
   goingBack: [GoingBackEvents, GoingBackState]
@@ -56,7 +58,7 @@ export interface Subjects {
 // Going back and taking back ask the others, so they are given them when they are asked.
 const all: { [N in keyof Parts]: Subject<Parts[N][0], Parts[N][1], DutyOf<Parts[N]>> } = {
   opening, ticks, marks, photos, findings, indexData, pieces, places, readings, ways, handChecks, departures, holds, waits, extractions,
-  service, tightening, notes,
+  service, seals, tightening, notes,
   goingBack: goingBack(() => SUBJECTS),
   takingBack: takingBack(() => ({ subjects: SUBJECTS, homeOf, homes: HOMES, undoAt: home => UNDOINGS.get(home) })),
 }

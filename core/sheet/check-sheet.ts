@@ -7,7 +7,8 @@ import { findCycle } from './find-cycle'
 import { CONDITIONAL, conditionsOf, LIST_NAMES, LISTS, placesOf, thingsOf, type ListName, type Thing } from './lists'
 import { machineFaults, type SheetFault } from './machine-faults'
 import { anglesOf } from './plane-angles'
-import { SheetSchema, type Position, type Sheet } from './schema'
+import { SheetSchema, type Position, type Seal, type Sheet } from './schema'
+import { settingOf } from './setting-of'
 import { DEPTH_OPTION, withWayCleared } from './sheet-for-unit'
 import { DEPTHS } from './terms'
 import { upgradeSheet } from './upgrade-sheet'
@@ -50,6 +51,18 @@ function reuseFaults({ name, limits, reuse }: Position, at: string): SheetFault[
     faults.push({ place: `${at}/reuse`,
       reason: `${name} may wear less than it must hold as left: its limits of reuse are the tighter ones.` })
   return faults
+}
+
+/** By the lengths of its sheet alone a seal can be set, and its spring is pressed as it may be. */
+function sealFaults({ name, setting }: Seal, at: string): SheetFault[] {
+  if (!setting) return []
+  try {
+    const { verdict } = settingOf(setting, { method: setting.method })
+    return verdict === 'out' ? [{ place: `${at}/setting`, reason: `By its own lengths the spring of ${name} is not pressed as it may be.` }] : []
+  } catch (error) {
+    if (!(error instanceof DomainError)) throw error
+    return [{ place: `${at}/setting`, reason: `${name}: ${error.message}` }]
+  }
 }
 
 function shapeFaults(document: unknown): SheetFault[] {
@@ -139,6 +152,7 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
     if (lower !== undefined && upper !== undefined && lower > upper)
       fault(`/fits/${i}/clearanceMm`, `The smallest clearance of ${fit.name} lies above the largest.`)
   })
+  sheet.seals?.forEach((seal, i) => faults.push(...sealFaults(seal, `/seals/${i}`)))
   sheet.steps.forEach((step, i) => {
     const at = `/steps/${i}`
     if (step.removes && step.limb !== 'off') fault(`${at}/removes`, 'Parts come out on the off limb only.')

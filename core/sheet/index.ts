@@ -3,7 +3,8 @@ export { checkSheet } from './check-sheet'
 export { optionCombinations, wayCombinations } from './combinations'
 export { findCycle } from './find-cycle'
 export {
-  choiceOf, energyOf, envelopeOf, fitOf, indexOf, jointOf, markOf, partOf, positionOf, readOf, stepName, stepNumber, stepOf, temporaryOf,
+  choiceOf, energyOf, envelopeOf, fitOf, indexOf, jointOf, markOf, partOf, positionOf, readOf, sealOf, stepName, stepNumber, stepOf,
+  temporaryOf,
 } from './sheet-index'
 export {
   SheetSchema,
@@ -23,6 +24,8 @@ export {
   type Outline,
   type Part,
   type Position,
+  type Seal,
+  type SealSettingOfSheet,
   type Sheet,
   type Step,
   type Temporary,
@@ -36,6 +39,8 @@ export { leaveOut } from './leave-out'
 export { limitsAt, type StageLimits } from './limits-at'
 export { upgradeSheet, type StoredSheet } from './upgrade-sheet'
 export { DEPTH_OPTION, fullOptions, sheetForUnit, type UnitOptions } from './sheet-for-unit'
+export { sealParts, sealsAt, sealSteps, type SealPart, type SealRole } from './seal-parts'
+export { settingOf, type SealMeasured } from './setting-of'
 export { isOnWay, sheetOnWay, type Ways } from './sheet-on-way'
 export {
   DEPTHS,

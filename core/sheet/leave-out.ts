@@ -19,6 +19,7 @@ const IN_ORDER = [
   'fits',
   'marks',
   'steps',
+  'seals',
   'choices',
   'dryZones',
   'assemblies',
@@ -52,7 +53,7 @@ export function leaveOut(sheet: Sheet, { step, part = () => true, mark = () => t
     known.set(LISTS[list].kind, keysOf(staying))
   }
   // A sheet names no empty lists where it need not.
-  for (const list of ['choices', 'dryZones', 'assemblies', 'fits', 'energies', 'temporary'] as const)
+  for (const list of ['choices', 'dryZones', 'assemblies', 'fits', 'seals', 'energies', 'temporary'] as const)
     if (left[list]?.length === 0) Reflect.deleteProperty(left, list)
   return left
 }

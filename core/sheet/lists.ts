@@ -2,10 +2,10 @@ import type { Sheet } from './schema'
 
 /** What a thing of a sheet is called where another names it. */
 export type Kind
-  = 'option' | 'energy' | 'temporary' | 'envelope' | 'choice' | 'dry zone' | 'axis' | 'part' | 'assembly' | 'position' | 'mark' | 'joint' | 'fit' | 'step'
+  = 'option' | 'energy' | 'temporary' | 'envelope' | 'choice' | 'dry zone' | 'axis' | 'part' | 'assembly' | 'position' | 'mark' | 'joint' | 'fit' | 'seal' | 'step'
 
 export type ListName
-  = 'options' | 'energies' | 'temporary' | 'envelopes' | 'choices' | 'dryZones' | 'axes' | 'parts' | 'assemblies' | 'positions' | 'marks' | 'joints' | 'fits' | 'steps'
+  = 'options' | 'energies' | 'temporary' | 'envelopes' | 'choices' | 'dryZones' | 'axes' | 'parts' | 'assemblies' | 'positions' | 'marks' | 'joints' | 'fits' | 'seals' | 'steps'
 
 /**
  * Where a thing names another: the fields down to its key, `*` for each of a list. What goes when that other thing is left out has a `!`
@@ -48,6 +48,14 @@ export const LISTS: { readonly [L in ListName]: List } = {
     refers: [...to('position', '!hole/position', '!shaft/position'), ...to('part', '!hole/part', '!shaft/part')],
   },
   marks: { kind: 'mark', key: 'key', isConditional: true, refers: to('part', '!between/*!') },
+  seals: {
+    kind: 'seal', key: 'key', isConditional: true,
+    refers: [
+      ...to('part', '!faces/*!/part', 'rings!/*!/part', 'springs!/*!/part', 'drive!/*!/part', 'sleeve!/part', 'gland!/part', 'others!/*!/part'),
+      ...to('step', 'setting!/step', 'setting/movedBy!/*!', 'trials!/*!'), ...to('position', 'setting/position!'),
+      ...to('temporary', 'clips!'), ...to('energy', 'barrier!'),
+    ],
+  },
   steps: {
     kind: 'step', key: 'key', isConditional: true, nested: ['feels', 'feels/*/wrong'],
     refers: [

@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox'
 import { EVIDENCE_READINGS, ROLE_NAMES } from '../evidence'
 import { MATERIAL_NAMES } from '../materials'
+import { ASSEMBLY_FLUIDS, ELASTOMERS, FLUID_PLACES } from '../seals'
 import { Count, Key, Line, Mm, object, oneOf, optional, Text } from './schema-builders'
 import { AXIS_DIRECTIONS, ENERGIES, JOINT_PURPOSES, LOCKINGS, LUBRICANTS, MARK_WAYS, PATTERNS, SYMBOLS, THREADED_INTO } from './terms'
 
@@ -136,6 +137,11 @@ export const Part = optional({
     narrow: Type.Optional(Type.Boolean({ description: 'The narrower of two faces.' })),
     at: Type.Optional(Type.Array(Line, { minItems: 2, maxItems: 12, description: 'Where each of several is, when they are told apart.' })),
   }), { minItems: 1, maxItems: 8, description: 'What of it is looked at as evidence; by its kind where left out.' })),
+  wetting: Type.Optional(object({
+    with: oneOf(ASSEMBLY_FLUIDS, 'What is on it when it goes in; told at the bench each time.'),
+    place: oneOf(FLUID_PLACES),
+    elastomer: Type.Optional(oneOf(ELASTOMERS)),
+  }, 'A ring, a face, a lining that minds what is put on it.')),
   centreOfMassMm: Type.Optional(
     Type.Number({ minimum: -100000, maximum: 100000, description: 'Where it hangs level, along the axis of its outlines.' }),
   ),

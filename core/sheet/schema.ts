@@ -3,8 +3,10 @@ import { Key, Line, object, oneOf, Text } from './schema-builders'
 import type { Outline } from './schema-machine'
 import { Assembly, Axis, DryZone, Energy, Envelope, Fit, Joint, Mark, Option, Part, Position, Temporary } from './schema-machine'
 import type { HandCheck, LadderRung } from './schema-work'
+import { Seal, type SealSetting } from './schema-seal'
 import { Choice, Step } from './schema-work'
 import { SHEET_FORMAT } from './terms'
+import { PRODUCTS } from '../seals'
 
 /*
  * The machine sheet as one document: everything that Needler knows about one kind of machine. The types of the program and
@@ -34,6 +36,7 @@ export const SheetSchema = Type.Object(
     energies: Type.Optional(Type.Array(Energy, { minItems: 1, maxItems: 11 })),
     temporary: Type.Optional(Type.Array(Temporary, { minItems: 1, maxItems: 20, description: 'What is put in for the work and comes out again.' })),
     envelopes: Type.Optional(Type.Array(Envelope, { minItems: 1, maxItems: 6 })),
+    product: Type.Optional(oneOf(PRODUCTS, 'What it carries, as far as it matters for what may be put on its rings and faces.')),
     dryZones: Type.Optional(Type.Array(DryZone, { minItems: 1, maxItems: 20 })),
     clock: Type.Optional(object({
       seenFrom: Line,
@@ -55,6 +58,7 @@ export const SheetSchema = Type.Object(
         description: 'Pairs that mate: the clearance that follows from both sizes. Negative is an interference.',
       }),
     ),
+    seals: Type.Optional(Type.Array(Seal, { minItems: 1, maxItems: 20 })),
     steps: Type.Array(Step, { minItems: 1, maxItems: 400 }),
     audited: Type.Optional(
       Type.Array(Answer, { minItems: 1, maxItems: 200, description: 'Answers to what the audit asks; a thing is named by its key.' }),
@@ -81,6 +85,8 @@ export type LadderRung = Static<typeof LadderRung>
 export type Outline = Static<typeof Outline>
 export type Energy = Static<typeof Energy>
 export type Temporary = Static<typeof Temporary>
+export type Seal = Static<typeof Seal>
+export type SealSettingOfSheet = Static<typeof SealSetting>
 export type Envelope = Static<typeof Envelope>
 export type Axis = Static<typeof Axis>
 export type Assembly = Static<typeof Assembly>

@@ -1,6 +1,6 @@
 import { DomainError } from '../domain-error'
 import { LIST_NAMES, LISTS, thingsOf } from './lists'
-import type { Choice, Energy, Envelope, Fit, Joint, Mark, Part, Position, Sheet, Step, Temporary } from './schema'
+import type { Choice, Energy, Envelope, Fit, Joint, Mark, Part, Position, Seal, Sheet, Step, Temporary } from './schema'
 import type { ReadingStage } from './terms'
 
 interface Things {
@@ -9,6 +9,7 @@ interface Things {
   mark: Mark
   joint: Joint
   fit: Fit
+  seal: Seal
   choice: Choice
   step: Step
   energy: Energy
@@ -77,6 +78,8 @@ export const fitOf = lookUp('fit')
 /** The fork of that key. Throws DomainError `sheet.no-such-choice`. */
 export const choiceOf = lookUp('choice')
 
+/** The seal of that key. Throws DomainError `sheet.no-such-seal`. */
+export const sealOf = lookUp('seal')
 /** The energy of that key. Throws DomainError `sheet.no-such-energy`. */
 export const energyOf = lookUp('energy')
 /** The temporary thing of that key. Throws DomainError `sheet.no-such-temporary`. */

@@ -2,11 +2,11 @@ import { radians } from '../angles'
 import { CLEAN } from '../evidence'
 import {
   accountOf, AS_IT_SHOULD, dispositionOf, evidenceItems, lastingWays, nextBolt, openDuties, pieceIn, proposedTag, proposeWay,
-  runningWait, seenOn, tighteningStand,
+  runningWait, sealStand, seenOn, tighteningStand,
   type Duty, type EventBodies, type EventType, type JobEvent, type JobState, type ReadingConditions, type WrenchUsed,
 } from '../job'
 import { toDigits } from '../numbers'
-import { anglesOf, choiceOf, envelopeOf, markOf, partOf, positionOf, type Position, type ReadingStage, type Sheet,
+import { anglesOf, choiceOf, envelopeOf, markOf, partOf, positionOf, sealOf, type Position, type ReadingStage, type Sheet,
   type Step } from '../sheet'
 import { middleOf } from './true-size'
 
@@ -72,6 +72,7 @@ export function nextDeed(sheet: Sheet, state: JobState, step: Step, truth: Machi
     return {
       draft: dutyDraft({ sheet, state, step, truth, circumstances }, duty),
       byLead: duty.kind === 'hold' || duty.kind === 'departure'
+        || (duty.kind === 'setting' && sealStand(sheet, state, duty.seal, duty.place)!.needs === 'second person')
         || (duty.kind === 'tightening' && tighteningStand(sheet, state, step)!.needs[0]!.kind === 'sign'),
     }
   if (waits)
@@ -121,6 +122,8 @@ function dutyDraft({ sheet, state, step, truth, circumstances }: AtStep, duty: D
     case 'photo':
       return draft('photo-added', { photo: newId(), step: step.key })
     case 'look': {
+      const seen = truth.told?.[step.key]?.find(({ type, body }) => type === 'finding-noted' && body.part === duty.part)
+      if (seen) return draft(seen.type, seen.body)
       const item = evidenceItems(sheet).find(({ part }) => part.key === duty.part)!
       return draft('finding-noted', { ...seenOn(item), kind: CLEAN, severity: 1 })
     }
@@ -139,6 +142,15 @@ function dutyDraft({ sheet, state, step, truth, circumstances }: AtStep, duty: D
       return draft('joint-eased', { step: step.key, joint: duty.joint })
     case 'tightening':
       return pullDraft({ sheet, state, step, truth, circumstances })
+    case 'wetting':
+      return draft('fluid-used', { step: step.key, part: duty.part, fluid: partOf(sheet, duty.part).wetting!.with })
+    case 'setting':
+    case 'setting again': {
+      const { seal, place } = duty
+      const { method, step: at, toFaceMm = 0 } = sealOf(sheet, seal).setting!
+      const measured = { shoulder: { toFaceMm }, datum: { toFaceMm }, spacer: { spacerMm: [] }, clips: {} }[method]
+      return draft('seal-measured', { step: at, seal, ...place ? { place } : {}, method, ...measured })
+    }
     case 'service': {
       const { limit, above, built } = envelopeOf(sheet, duty.envelope)
       return draft('service-stated', { envelope: duty.envelope, value: limit * (built === above ? 1.2 : 0.8) })

@@ -1,6 +1,7 @@
 import { and, asc, eq, lte } from 'drizzle-orm'
 import {
-  assessTaken, causeName, departuresOf, foldJob, jobEvidence, kindName, partOf, positionOf, sayArc, springSet, tighteningsOf, weakenedTicks,
+  assessTaken, causeName, departuresOf, foldJob, jobEvidence, kindName, partOf, positionOf, sayArc, sealRecord, springSet, tighteningsOf,
+  weakenedTicks,
   type JobState, type Sheet,
 } from '#core'
 import type { Dossier } from '#shared/wire/types'
@@ -93,6 +94,7 @@ export async function readDossier(db: Database, jobId: string, page: Page): Prom
       counted: (made.counted ?? []).map(({ part, count }) => ({ part: partOf(sheet, part).name, count })),
     })),
     evidence: evidenceOf(sheet, state),
+    seals: sealRecord(sheet, state),
     tightening: tighteningsOf(sheet, state).map(({ step, plan, signedBy, passes, remarks }) => ({
       step: step.key,
       title: step.title,

@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import {
-  DEPARTURES, DISPOSITIONS, LUBRICANTS, MARK_RESULTS, MARK_WAYS, PLACES, READING_STAGES, TIGHTENING_PATTERNS, TIGHTENING_TOOLS,
+  ASSEMBLY_FLUIDS, DEPARTURES, DISPOSITIONS, LUBRICANTS, MARK_RESULTS, MARK_WAYS, PLACES, READING_STAGES, SETTING_METHODS,
+  TIGHTENING_PATTERNS, TIGHTENING_TOOLS,
   type EventType,
 } from '#core'
 import { id } from './id'
@@ -26,6 +27,10 @@ const pass = Joi.number().integer().min(0).max(20).required()
 const degree = Joi.number().min(0).max(360)
 const item = Joi.string().trim().min(1).max(260)
 const seenOn = { part: key.required(), role: word.required(), place: word }
+const fluid = Joi.valid(...ASSEMBLY_FLUIDS).required()
+/** Along the shaft, in millimetres; the second with its sign. */
+const length = Joi.number().min(0).max(100_000)
+const along = Joi.number().min(-100_000).max(100_000)
 const newtonmetres = Joi.number().greater(0).max(100_000)
 const byTool = {
   torqueNm: newtonmetres.required(),
@@ -93,6 +98,14 @@ const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.Object
   }),
   'lock-put': Joi.object({ step: key.required(), count: count.required() }),
   'joint-eased': Joi.object({ step: key.required(), joint: key.required() }),
+  'fluid-used': Joi.object({ step: key.required(), part: key.required(), fluid, reason: text }),
+  'fluid-allowed': Joi.object({ step: key.required(), part: key.required(), fluid, reason: text.min(3).required() }),
+  'seal-measured': Joi.object({
+    step: key.required(), seal: key.required(), place: word, method: Joi.valid(...SETTING_METHODS).required(),
+    toFaceMm: along, freeMm: length, workingMm: length, gasketMm: along, compressionMm: length, movedMm: along,
+    spacerMm: Joi.array().items(length).max(20),
+  }),
+  'shaft-moved': Joi.object({ why: text.min(3).required(), byMm: along }),
   'extraction-tried': Joi.object({
     step: key.required(),
     rung: Joi.number().integer().min(0).max(20).required(),

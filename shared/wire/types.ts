@@ -11,7 +11,7 @@ import type {
   ReadingStage,
   RecordedEvent,
   Verdict,
-  PassLine,
+  PassLine, SealRecord,
   TighteningPattern,
 } from '#core'
 import type { Role } from '../rights'
@@ -270,6 +270,7 @@ export interface Dossier {
     causes: { cause: string | null, words: string, rank: number | null, by: string, at: string }[]
     notLookedAt: number
   }
+  seals: SealRecord
   /** How the joints were tightened; torques in N·m. */
   tightening: {
     step: string

@@ -126,6 +126,13 @@ async function meet(duty: Locator, values: (position: string) => string, press: 
     case 'outside':
       await press(button(/^Sent to/))
       return press(button(/^It is back/))
+    case 'wetting': return press(duty.locator('.choices .el-button--primary'))
+    case 'setting':
+    case 'setting again': {
+      const length = duty.locator('.fields').getByRole('textbox').first()
+      await length.fill(await length.getAttribute('placeholder') ?? '')
+      return press(button(/^Measured so$/))
+    }
     case 'easing': return press(button(/eased, joint seen open$/))
     case 'tightening': return tighten(duty.page().locator('[data-duty="tightening"]'), press)
     case 'service':

@@ -11,6 +11,7 @@ import VerdictMark from '../../ui/VerdictMark.vue'
 import PhotoStrip from '../../job/PhotoStrip.vue'
 import DepartureList from './DepartureList.vue'
 import EvidenceList from './EvidenceList.vue'
+import SealList from './SealList.vue'
 import EventLog from './EventLog.vue'
 import TighteningList from './TighteningList.vue'
 import WorkTurns from './WorkTurns.vue'
@@ -220,6 +221,7 @@ const marks = computed(() =>
         </section>
       </div>
       <TighteningList :tightening="dossier.tightening" />
+      <SealList :seals="dossier.seals" />
       <EvidenceList
         :evidence="dossier.evidence"
         :job-id="dossier.job.id"

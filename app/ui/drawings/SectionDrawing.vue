@@ -47,8 +47,9 @@ const section = computed(() => layOut(parts, axes, {
 const byKey = computed(() => new Map(parts.map(part => [part.key, part])))
 const carrier = (part: Part) => carrierOf(part, byKey.value, one => out.has(one.key))
 const isAway = (part: Part) => carrier(part) !== undefined
-const groups = computed(() =>
-  liftOff(section.value.pieces, carrier, assemblies, { x0: 4, x1: width.value - 4, y0: 4, y1: lifted.value }))
+const groups = computed(() => lifts
+  ? liftOff(section.value.pieces, carrier, assemblies, { x0: 4, x1: width.value - 4, y0: 4, y1: lifted.value })
+  : [])
 /** A piece as paths; what is cut has its hatch over its colour. */
 const pathsOf = ({ part, strokes }: Piece) => strokes.flatMap<{ class?: string, fill?: string, d: string }>(({ role, d }) => role === 'body'
   ? [{ class: role, d }, { fill: `url(#${id}-hatch-${section.value.hatch.get(part.key)})`, d }]

@@ -29,6 +29,8 @@ import { partTouched } from './part-touched'
 import { plasticGauge } from './plastic-gauge'
 import { pressForce } from './press-force'
 import { releaseAndReturn } from './release-and-return'
+import { sealFluid } from './seal-fluid'
+import { sealOrder } from './seal-order'
 import { stateNeeded } from './state-needed'
 import { stateOrder } from './state-order'
 import { supplyCable } from './supply-cable'
@@ -48,6 +50,7 @@ const RULES: readonly Rule[] = [
   optionFollowed, taperDrive, pressForce,
   classLimits, fitLimits, oneJournal, uncertaintyShare, instrumentRange, measuredWith, plasticGauge,
   neverAgain, partAccount, partTouched, partDecided, markLasts, waitAsSaid, wayClosed, thinReadings,
+  sealOrder, sealFluid,
 ]
 /** From the gravest on. */
 const SEVERITIES: readonly Severity[] = ['danger', 'wrong', 'doubtful', 'thin']

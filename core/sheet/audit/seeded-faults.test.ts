@@ -347,6 +347,51 @@ const FAULTS: Readonly<Record<string, Fault>> = {
       }
     }),
   },
+  'clips that go in after the drive screws': {
+    rule: 'seal-order',
+    spoil: (sheet) => {
+      const seal = sheet.seals?.find(({ clips }) => clips)
+      const put = seal && sheet.steps.find(({ puts }) => puts?.includes(seal.clips!))
+      const out = seal && sheet.steps.find(({ removes }) => removes?.some(({ part }) => seal.drive?.some(one => one.part === part)))
+      return put && out ? (putBehind(sheet, put, out), sheet) : undefined
+    },
+  },
+  'clips out before the drive screws are tight': {
+    rule: 'seal-order',
+    spoil: (sheet) => {
+      const seal = sheet.seals?.find(({ clips, setting }) => clips && setting?.movedBy)
+      const taken = seal && sheet.steps.findLast(({ takes }) => takes?.includes(seal.clips!))
+      const before = seal && sheet.steps.find(({ key }) => key === seal.setting!.movedBy![0])
+      if (!taken || !before) return undefined
+      sheet.steps.splice(sheet.steps.indexOf(taken), 1)
+      sheet.steps.splice(sheet.steps.indexOf(before), 0, taken)
+      return sheet
+    },
+  },
+  'a gland opened under barrier pressure': {
+    rule: 'seal-order',
+    spoil: (sheet) => {
+      const barrier = sheet.seals?.find(seal => seal.barrier)?.barrier
+      const step = barrier && sheet.steps.find(({ isolates }) => isolates?.includes(barrier))
+      return step ? (putBehind(sheet, step, sheet.steps.at(-1)!), sheet) : undefined
+    },
+  },
+  'a shaft that moves after its seal was set': {
+    rule: 'seal-order',
+    spoil: (sheet, draw) => change(draw((sheet.seals ?? []).filter(({ setting }) => setting)), ({ setting }) => {
+      setting!.movedBy = [sheet.steps.findLast(({ refits, key }) => refits && key !== setting!.step)!.key]
+    }),
+  },
+  'mineral grease on EPDM': {
+    rule: 'seal-fluid',
+    spoil: (sheet, draw) => change(draw(parts(sheet, ({ wetting }) => wetting?.elastomer === 'EPDM')), (part) => {
+      part.wetting!.with = 'mineral grease'
+    }),
+  },
+  'faces that seize': {
+    rule: 'seal-fluid',
+    spoil: (sheet, draw) => change(draw(sheet.seals ?? []), ({ faces }) => { for (const face of faces) face.material = 'carbon' }),
+  },
   'a pump left against its valve': {
     rule: 'closed-valve',
     spoil: (sheet, draw) => change(draw(steps(sheet, ({ needs }) => needs?.state === 'powered')), (step) => {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch, type FunctionalComponent } from 'vue'
-import { dutiesOf, jointOf, movedBy, partOf, positionOf, stepNumber, type DutyLine } from '#core'
+import { dutiesOf, jointOf, movedBy, partOf, positionOf, sealsAt, stepNumber, type DutyLine } from '#core'
 import DepartureNote from './DepartureNote.vue'
 import MachineNotice from './MachineNotice.vue'
 import PhotoStrip from '../../../job/PhotoStrip.vue'
@@ -12,6 +12,7 @@ import StepTools from './StepTools.vue'
 import WaitNotice from './WaitNotice.vue'
 import { InstrumentDock } from '../../instruments'
 import { ReadingGroup } from '../../readings'
+import { SealPanel } from '../../seal'
 import { laterDialog } from '../../../ui/later'
 import { useBench } from '../../../job/use-bench'
 
@@ -128,6 +129,12 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
       />
       <StepTools
         :key="`tools of ${step.key}`"
+        :step="step"
+      />
+      <SealPanel
+        v-for="seal in step ? sealsAt(job.sheet, step) : []"
+        :key="`${step.key} ${seal.key}`"
+        :seal="seal"
         :step="step"
       />
       <PhotoStrip

@@ -28,6 +28,8 @@ export interface Section {
   /** Pixels along the main axis, and on it. */
   x: (alongMm: number) => number
   axisY: number
+  /** Where a place along an axis lies, at that diameter: above a lying axis, to the left of one that points up. */
+  point: (alongMm: number, diameterMm: number, axis?: string) => { x: number, y: number }
   /** Which way the section of a part is hatched; parts that touch differ. */
   hatch: ReadonlyMap<string, number>
 }
@@ -149,7 +151,14 @@ export function layOut(parts: readonly Part[], axes: readonly Axis[], room: Box)
       ? `M${x0 - OVERHANG_PX} ${y(-axis.acrossMm)}H${x1 + OVERHANG_PX}`
       : `M${x(axis.alongMm)} ${y0 - OVERHANG_PX}V${y1 + OVERHANG_PX}`
   })
-  return { pieces, centres, box: inPixels(extent), x, axisY: y(0), hatch: hatchOf(all, Math.max(wide, high) / 200) }
+  const point = (alongMm: number, diameterMm: number, key?: string) => {
+    const { direction, ...axis } = (key && axisOf.get(key)) || MAIN
+    const across = diameterMm / 2
+    if (direction === 'along') return { x: x(axis.alongMm + alongMm), y: y(-axis.acrossMm - across) }
+    const sign = direction === 'up' ? -1 : 1
+    return { x: x(axis.alongMm + sign * across), y: y(-axis.acrossMm + sign * alongMm) }
+  }
+  return { pieces, centres, box: inPixels(extent), x, axisY: y(0), point, hatch: hatchOf(all, Math.max(wide, high) / 200) }
 }
 
 /**

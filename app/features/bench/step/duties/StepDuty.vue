@@ -10,6 +10,7 @@ import OutsideDuty from './OutsideDuty.vue'
 import { LookDuty } from '../../../clock'
 import { ReadingDuty } from '../../../readings'
 import { EasingDuty, TighteningDuty } from '../../../ring'
+import { SettingDuty, WettingDuty } from '../../../seal'
 import { laterComponent } from '../../../../ui/later'
 import WayDuty from './WayDuty.vue'
 
@@ -81,6 +82,18 @@ const checkOf = (key: string) => step.feels!.find(check => check.key === key)!
       v-else-if="line.duty.kind === 'easing'"
       :step="step"
       :joint-key="line.duty.joint"
+    />
+    <WettingDuty
+      v-else-if="line.duty.kind === 'wetting'"
+      :step="step"
+      :part-key="line.duty.part"
+      :met="line.met"
+    />
+    <SettingDuty
+      v-else-if="line.duty.kind === 'setting' || line.duty.kind === 'setting again'"
+      :seal-key="line.duty.seal"
+      :place="line.duty.place"
+      :is-again="line.duty.kind === 'setting again'"
     />
     <HoldDuty
       v-else-if="line.duty.kind === 'hold'"
