@@ -19,6 +19,7 @@ export const RIGHTS = [
   'sheet:read',
   'sheet:write',
   'instrument:write',
+  'rule:write',
   'people:write',
 ] as const
 export type Right = (typeof RIGHTS)[number]
@@ -32,7 +33,7 @@ const TABLE: Readonly<Record<Role, readonly Right[]>> = {
   technician: [...READS, ...WORKS],
   lead: [...READS, ...WORKS, ...LEADS],
   planner: [...READS, 'job:start'],
-  engineer: [...READS, ...WORKS, ...LEADS, 'sheet:write', 'instrument:write'],
+  engineer: [...READS, ...WORKS, ...LEADS, 'sheet:write', 'instrument:write', 'rule:write'],
   admin: RIGHTS,
   trainee: READS,
   viewer: READS,

@@ -73,7 +73,8 @@ export function checkFinding(finding: Finding, parts: ReadonlyMap<string, Eviden
     throw new DomainError('finding.severity', 'How bad it is: 1 a trace, 2 plain, 3 ended its life.')
 }
 
-export type Reach = 'all round' | 'one place' | 'two opposite' | 'several places'
+export const REACHES = ['all round', 'one place', 'two opposite', 'several places'] as const
+export type Reach = (typeof REACHES)[number]
 
 /**
  * How far round a part some findings reach together: overlapping arcs count once.

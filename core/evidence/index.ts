@@ -4,8 +4,11 @@ export { diagnose, type Diagnosis, type Evidence, type EvidenceReading, type Nex
 export { ALL_ROUND_DEG, arcMiddle, arcWidth, checkFinding, hasPlace, reachOf, type Arc, type EvidencePart,
   type Finding as EvidenceFinding, type Reach } from './finding'
 export { arcInFrame, frames, overlay, type Contradiction, type FramedPart, type Frames, type FrameTie, type LaidFinding } from './frames'
-export { geometry, GEOMETRY_ROWS, type GeometryFound, type GeometryRow } from './geometry'
+export { geometry, GEOMETRY_FAMILIES, GEOMETRY_ROWS, type GeometryFound, type GeometryRow } from './geometry'
 export type { EvidenceRule, RuleDocument, RuleWhen } from './rules'
+export { agreement, type Agreement, type JudgedCase } from './agreement'
+export { checkRules } from './check-rules'
+export { sayWhen } from './say-rule'
 export { SHIPPED_RULES } from './shipped-rules'
 export { causeName, CAUSES, CIRCUMSTANCES, CLEAN, EVIDENCE_READINGS, EVIDENCE_ROLES, kindName, ROLE_NAMES, type Circumstance,
-  type EvidenceRole } from './words'
+  type EvidenceReadingOf, type EvidenceRole } from './words'

@@ -38,7 +38,8 @@ export interface Assessment {
   runOut: RunOutFound | null
   /** Why the verdict cannot be better than doubtful, in sentences. */
   doubts: string[]
-  working: WorkingLine[]
+  /** Written when it is read: a guard asks for the verdict alone, many times. */
+  readonly working: WorkingLine[]
 }
 
 /**
@@ -91,7 +92,9 @@ export function assessReading(
   const verdict = worstVerdict([...criteria.map(c => c.verdict), ...doubts.length ? ['doubtful' as const] : []])
   return {
     verdict, criteria, value, survey: survey ?? null, runOut: turned ?? null, doubts,
-    working: [...warmthLines(position, values, at20, conditions), ...lines, ...criteria.map(c => verdictLine(position, c))],
+    get working() {
+      return [...warmthLines(position, values, at20, conditions), ...lines(), ...criteria.map(c => verdictLine(position, c))]
+    },
   }
 }
 
@@ -147,7 +150,7 @@ export function uncertaintyOf(
   return Math.hypot(own, expandedUm / 1000)
 }
 
-interface MethodResult { criteria: Criterion[], value: number, survey?: DiameterSurvey, runOut?: RunOutFound, lines: WorkingLine[] }
+interface MethodResult { criteria: Criterion[], value: number, survey?: DiameterSurvey, runOut?: RunOutFound, lines: () => WorkingLine[] }
 type Grid = readonly (readonly number[])[]
 
 const METHODS: Record<Position['method'], (position: Position, values: Grid, u: number, against: StageLimits) => MethodResult> = {
@@ -157,14 +160,14 @@ const METHODS: Record<Position['method'], (position: Position, values: Grid, u: 
     if (outOfRoundnessMm !== undefined)
       criteria.push(criterion('Out-of-roundness', survey.outOfRoundnessMm, undefined, outOfRoundnessMm, Math.SQRT2 * u))
     if (taperMm !== undefined) criteria.push(criterion('Taper', survey.taperMm, undefined, taperMm, Math.SQRT2 * u))
-    return { criteria, value: survey.meanMm, survey, lines: survey.working }
+    return { criteria, value: survey.meanMm, survey, lines: () => survey.working }
   },
 
   'values': (position, values, u, { lower, upper }) => {
     const criteria = values.flatMap((row, station) =>
       row.map((value, plane) => criterion(placeOf(position, station, plane), value, lower, upper, u)),
     )
-    return { criteria, value: mean(values.flat()), lines: [] }
+    return { criteria, value: mean(values.flat()), lines: () => [] }
   },
 
   'run-out': (position, values, u, { lower, upper, bowMm }) => {
@@ -185,7 +188,7 @@ const METHODS: Record<Position['method'], (position: Position, values: Grid, u: 
       criteria,
       value: Math.max(...turns.map(({ found }) => found.tirUm)) / 1000,
       runOut: { turns, bow },
-      lines: [
+      lines: () => [
         ...turns.flatMap(({ station, found }) => found.working.map(line => ({ ...line, label: `${line.label}, ${station}` }))),
         ...(bow?.working ?? []),
       ],

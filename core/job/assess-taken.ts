@@ -45,16 +45,17 @@ export interface AssessedTaken extends Assessment {
 export function assessTaken(sheet: Sheet, state: JobState, taken: Taken): AssessedTaken {
   const position = positionOf(sheet, taken.position)
   const against = limitsAt(position, taken.stage, dispositionOf(state, position.part)?.disposition === 'reuse')
-  const assessment = {
-    ...assessReading(position, taken.values, taken, against),
-    against,
-    asLeft: against.basis === 'reuse' ? limitsAt(position, 'as-left', false) : null,
-  }
+  const read = assessReading(position, taken.values, taken, against)
   const change = changeOf(sheet, state, taken)
-  if (!change) return assessment
+  const { verdict, criteria, value, survey, runOut, doubts } = read
   return {
-    ...assessment, verdict: worstVerdict([assessment.verdict, change.verdict]), criteria: [...assessment.criteria, change],
-    working: [...assessment.working, verdictLine(position, change)],
+    verdict: change ? worstVerdict([verdict, change.verdict]) : verdict,
+    criteria: change ? [...criteria, change] : criteria,
+    value, survey, runOut, doubts, against,
+    asLeft: against.basis === 'reuse' ? limitsAt(position, 'as-left', false) : null,
+    get working() {
+      return change ? [...read.working, verdictLine(position, change)] : read.working
+    },
   }
 }
 

@@ -27,6 +27,17 @@ function rulesOf(step: Step): readonly DutyRule<Duty>[] {
   return rules
 }
 
+type Known = WeakMap<Step, { sheet: Sheet, lines: readonly DutyLine[] }>
+const [WHOLE, DEPARTED] = [new WeakMap<JobState, Known>(), new WeakMap<JobState, Known>()]
+
+/** What was worked out of a state stays true: a state is never changed, the next event makes another. */
+function knownOf(state: JobState, whole: boolean): Known {
+  const states = whole ? WHOLE : DEPARTED
+  let known = states.get(state)
+  if (!known) states.set(state, known = new WeakMap())
+  return known
+}
+
 /**
  * All duties of a step with whether each is met: evidence first (photo, index, tags), then readings and marks, then what the work asks for
  * (parts sent out, decisions, the way, pieces in their places, what the hands feel). Where the work departs from the step only signatures
@@ -35,10 +46,14 @@ function rulesOf(step: Step): readonly DutyRule<Duty>[] {
  * @returns in the order in which they are best done; the hold point last, because it confirms the others
  * @example dutiesOf(sheet, state, step).every(line => line.met)
  */
-export const dutiesOf = (sheet: Sheet, state: JobState, step: Step, { wholly = false }: DutyOptions = {}): DutyLine[] => {
+export function dutiesOf(sheet: Sheet, state: JobState, step: Step, { wholly = false }: DutyOptions = {}): readonly DutyLine[] {
   const whole = wholly || !Object.hasOwn(state.departures, step.key)
+  const known = knownOf(state, whole)
+  const before = known.get(step)
+  if (before?.sheet === sheet) return before.lines
   const lines: DutyLine[] = []
   for (const rule of rulesOf(step)) if (whole || rule.evenDeparted) lines.push(...rule.of(sheet, state, step))
+  known.set(step, { sheet, lines })
   return lines
 }
 

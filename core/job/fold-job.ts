@@ -18,28 +18,32 @@ export const emptyState = (): JobState => Object.assign({ events: 0 }, ...SUBJEC
  * @example foldJob(sheet, later, foldJob(sheet, earlier))
  */
 export function foldJob(sheet: Sheet, events: readonly JobEvent[], from?: JobState): JobState {
-  const state = from ? copyOf(from) : emptyState()
+  const state = from ? { ...from } : emptyState()
+  // Entries are never changed once written, so a container is copied when it is first written into, and no other.
+  const own = new Set<string>(from ? [] : CONTAINERS)
   // What is taken back is most often young: its type says where in the state it is.
   const types = new Map<string, EventType>()
   const folding = { sheet, typeOf: (event: string) => types.get(event) }
   for (const { id, type, body, actor, happenedAt } of events) {
     state.events += 1
-    const stamp: Stamp = { event: id, n: state.events, by: actor.name, byId: actor.id, at: happenedAt };
-    (RULES[type] as EventRule<typeof body>).fold(state, stamp, body, folding)
+    const rule = RULES[type] as EventRule<typeof body>
+    for (const name of rule.writes ?? CONTAINERS) if (!own.has(name)) takeOver(state, name, own)
+    const stamp: Stamp = { event: id, n: state.events, by: actor.name, byId: actor.id, at: happenedAt }
+    rule.fold(state, stamp, body, folding)
     types.set(id, type)
   }
   return state
 }
 
-// Entries are never changed once written, so copying the containers is enough.
-function copyOf(state: JobState): JobState {
-  const copy = { ...state } as Record<string, unknown>
-  for (const name in copy) {
-    const value = copy[name]
-    if (Array.isArray(value)) copy[name] = [...value as unknown[]]
-    else if (typeof value === 'object' && value !== null) copy[name] = { ...value }
-  }
-  return copy as unknown as JobState
+const CONTAINERS = Object.keys(emptyState())
+
+/** A list or a register of the state becomes a copy that may be written into. */
+function takeOver(state: JobState, name: string, own: Set<string>): void {
+  const fields = state as unknown as Record<string, unknown>
+  const value = fields[name]
+  if (Array.isArray(value)) fields[name] = value.slice()
+  else if (typeof value === 'object' && value !== null) fields[name] = { ...value }
+  own.add(name)
 }
 
 const entriesIn = (state: JobState, home: keyof JobState): Stamp[] => Object.values(state[home] as Stamp[] | Record<string, Stamp>)

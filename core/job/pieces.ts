@@ -86,12 +86,13 @@ export const pieces: Subject<PieceEvents, PieceState, PieceDuty> = {
             `${part.name} never goes back a second time. Say "replace", or give the reason for fitting the old one for now; the job cannot close with it.`,
           )
         }
-        // A step that was done without the old part, because a new one was to come, would hang in the air.
-        const step = hanging(after('part-disposed', body, { byId: actor.id, by: actor.name, at: happenedAt }))
+        // A step that was done without the old part, because a new one was to come, would hang in the air; a first word takes nothing away.
+        const said = dispositionOf(state, key)
+        const step = said && hanging(after('part-disposed', body, { byId: actor.id, by: actor.name, at: happenedAt }))
         return step
           ? refuse(
               'part.stood-on',
-              `${stepName(sheet, step)} was done on the word "${dispositionOf(state, key)!.disposition}". Undo that step first.`,
+              `${stepName(sheet, step)} was done on the word "${said!.disposition}". Undo that step first.`,
             )
           : null
       },

@@ -54,7 +54,9 @@ export interface EventRule<Body> {
   undo?: (state: JobState, entry: Stamp) => void
   /** A signature: only a lead takes it back. */
   isSignature?: true
-  /** Writes it into the state, which is a copy of its own. */
+  /** What of the state it writes; any of it where left out. Nothing else is a copy of its own when it is folded. */
+  writes?: readonly (ListName | RegisterName)[]
+  /** Writes it into the state. */
   fold: (state: JobState, stamp: Stamp, body: Body, folding: Folding) => void
   guard: Guard<Body>
 }
@@ -114,12 +116,14 @@ export const STANDS_ALONE = { duties: {}, blockers: () => [], reopens: [], overt
 /** An event whose entry is added to a list of the state. */
 export const intoList = <Body extends object>(home: ListName, entry: (body: Body) => object = body => body) => ({
   home,
+  writes: [home],
   fold: (state: JobState, stamp: Stamp, body: Body): void => { (state[home] as Stamp[]).push({ ...stamp, ...entry(body) }) },
 })
 
 /** An event whose entry stands in a register of the state under one of its fields; the newest counts. */
 export const intoRegister = <K extends string>(home: RegisterName, key: K) => ({
   home,
+  writes: [home],
   fold: (state: JobState, stamp: Stamp, body: Readonly<Record<K, string>>): void => {
     const { [key]: name, ...rest } = body;
     (state[home] as Record<string, Stamp>)[name] = { ...stamp, ...rest }

@@ -26,6 +26,7 @@ export const ticks: Subject<TickEvents, TickState> = {
     'step-done': {
       name: 'Tick',
       home: 'done',
+      writes: ['done'],
       fold: (state, stamp, { step, counted }) => { state.done[step] = { ...stamp, ...counted ? { counted } : {} } },
       guard: (job, { step, counted }, { actor, happenedAt }) => mayTick(job, stepOf(job.sheet, step), counted, actor.id, happenedAt),
     },

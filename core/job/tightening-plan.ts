@@ -164,6 +164,20 @@ export function nextBolt({ order, bolts }: TighteningPlan, pass: PassStand): num
  * @example tighteningStand(sheet, state, step)?.needs[0]
  */
 export function tighteningStand(sheet: Sheet, state: JobState, step: Step): TighteningStand | null {
+  if (step.tightens === undefined) return null
+  let known = STANDS.get(state)
+  if (!known) STANDS.set(state, known = new Map())
+  const before = known.get(step.key)
+  if (before?.sheet === sheet) return before.stand
+  const stand = standOf(sheet, state, step)
+  known.set(step.key, { sheet, stand })
+  return stand
+}
+
+/** A state is never changed, so what was worked out of it stays true. */
+const STANDS = new WeakMap<JobState, Map<string, { sheet: Sheet, stand: TighteningStand | null }>>()
+
+function standOf(sheet: Sheet, state: JobState, step: Step): TighteningStand | null {
   const plan = tighteningPlan(sheet, state, step)
   if (!plan) return null
   const here = <T extends { step: string, overtaken?: string }>(list: readonly T[]) =>

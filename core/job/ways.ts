@@ -23,6 +23,7 @@ export const ways: Subject<WayEvents, WayState, WayDuty> = {
     'way-chosen': {
       name: 'Way',
       home: 'ways',
+      writes: ['ways'],
       fold: (state, stamp, { choice, way, reason }) => { state.ways[choice] = { ...stamp, way, ...reason ? { reason } : {} } },
       guard: ({ sheet, state, owed }, { choice: key, way, reason }) => {
         const choice = choiceOf(sheet, key)

@@ -21,7 +21,7 @@ import {
   uuid,
   varchar,
 } from 'drizzle-orm/pg-core'
-import type { JobSetup, JobState, QuantityKind, StoredSheet } from '#core'
+import type { JobSetup, JobState, QuantityKind, RuleDocument, StoredSheet } from '#core'
 import { CALIBRATION_RESULTS } from '#shared/calibration-results'
 import { ROLES } from '#shared/rights'
 
@@ -152,6 +152,17 @@ export const sheet = pgTable('sheet', {
   releasedAt: moment('released_at').notNull().defaultNow(),
 }, table => [unique('sheet_key_revision').on(table.key, table.revision)])
 
+/** Revisions of the rules by which causes are ranked; the newest of a key stands. Without one the shipped rules do. */
+export const evidenceRules = pgTable('evidence_rules', {
+  id: uuid().primaryKey().defaultRandom(),
+  key: text().notNull(),
+  revision: integer().notNull(),
+  document: jsonb().$type<RuleDocument>().notNull(),
+  note: text().notNull(),
+  releasedBy: uuid('released_by').notNull().references(() => person.id),
+  releasedAt: moment('released_at').notNull().defaultNow(),
+}, table => [unique('evidence_rules_revision').on(table.key, table.revision)])
+
 export const unit = pgTable('unit', {
   id: uuid().primaryKey().defaultRandom(),
   tag: text().notNull().unique(),
@@ -217,7 +228,11 @@ export const jobEvent = pgTable('job_event', {
   recordedAt: moment('recorded_at').notNull(),
   prevHash: text('prev_hash').notNull(),
   hash: text().notNull(),
-}, table => [unique('job_event_job_seq').on(table.jobId, table.seq)])
+}, table => [
+  unique('job_event_job_seq').on(table.jobId, table.seq),
+  // Failures are compared, and rules tried on them: few of the jobs have any evidence.
+  index('job_event_evidence').on(table.jobId, table.type).where(sql`type in ('cause-written', 'finding-noted')`),
+])
 
 /** Events that came too late or were not allowed: kept for their author, never folded. */
 export const jobEventRefused = pgTable('job_event_refused', {

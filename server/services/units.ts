@@ -1,6 +1,6 @@
-import { and, asc, count, desc, eq, ilike, inArray, isNotNull, or, sql, type SQL } from 'drizzle-orm'
+import { and, asc, count, desc, eq, exists, ilike, inArray, isNotNull, ne, or, sql, type SQL } from 'drizzle-orm'
 import { positionOf, type EventBodies } from '#core'
-import type { JobRow, Person, TimerRow, UnitAnswer, UnitRow, YardAnswer } from '#shared/wire/types'
+import type { JobRow, Person, SisterJob, TimerRow, UnitAnswer, UnitRow, YardAnswer } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, jobEvent, reading, sheet, site, unit } from '../db/schema'
 import { sheetOfJob } from './live-job'
@@ -99,6 +99,22 @@ export async function readUnit(db: Database, person: Person, tag: string): Promi
       }
     }),
   }
+}
+
+/** So many overhauls of sister machines are offered for a comparison. */
+const MOST_SISTERS = 40
+
+/** Overhauls of other machines of the same sheet that have findings, within the reach of a person, the newest first. */
+export async function readSisters(db: Database, person: Person, tag: string): Promise<SisterJob[]> {
+  const { unit: own } = await requireUnit(db, person, tag)
+  if (!own.sheetKey) return []
+  const hasFindings = db.select({ one: sql`1` }).from(jobEvent).where(and(eq(jobEvent.jobId, job.id), eq(jobEvent.type, 'finding-noted')))
+  const rows = await db.select({ id: job.id, number: job.number, tag: unit.tag, openedAt: job.openedAt, reason: job.reason })
+    .from(job).innerJoin(unit, eq(unit.id, job.unitId))
+    .where(and(eq(unit.sheetKey, own.sheetKey), ne(unit.id, own.id), person.sites ? inArray(unit.siteKey, person.sites) : undefined,
+      exists(hasFindings)))
+    .orderBy(desc(job.openedAt)).limit(MOST_SISTERS)
+  return rows.map(row => ({ ...row, openedAt: row.openedAt.toISOString() }))
 }
 
 function toUnitRow(u: typeof unit.$inferSelect, open: typeof job.$inferSelect | null): UnitRow {

@@ -1,5 +1,6 @@
 import type {
   Actor,
+  Agreement,
   Departure,
   EventBodies,
   EventType,
@@ -10,6 +11,7 @@ import type {
   ReadingConditions,
   ReadingStage,
   RecordedEvent,
+  RuleDocument,
   Verdict,
   PassLine, SealRecord,
   TighteningPattern,
@@ -18,6 +20,23 @@ import type { Role } from '../rights'
 import type { LinkState, StreamedValue } from './instrument-stream'
 import type { CalibrationInput } from './instruments'
 import type { Topic } from './topics'
+
+/** The rules by which causes are ranked, as they stand; the shipped ones have nobody who released them. */
+export interface RulesAnswer { document: RuleDocument, note: string | null, by: string | null, at: string | null }
+
+/** A past failure with its written cause, and the place that rules give it: at that time, by those that stand, by those that are tried. */
+export interface RuleCase {
+  job: string
+  number: number
+  tag: string
+  family: string
+  cause: string
+  then: number | null
+  standing: number
+  tried: number
+}
+
+export interface DryRunAnswer { cases: RuleCase[], standing: Agreement[], tried: Agreement[], isAll: boolean }
 
 /** The signed-in person as the interface knows them. */
 export interface Person {
@@ -175,6 +194,9 @@ export interface UnitAnswer {
   jobs: JobRow[]
   readings: ReadingRow[]
 }
+
+/** An overhaul of another machine of the same kind, whose findings may lie beside those of this one. */
+export interface SisterJob { id: string, number: number, tag: string, openedAt: string, reason: string }
 
 /** The place in a log that something was seen at. */
 export interface LogHead { seq: number, hash: string }

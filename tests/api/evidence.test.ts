@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Dossier } from '#shared/wire/types'
+import type { Dossier, SisterJob } from '#shared/wire/types'
 import { benchAt } from './bench-of'
 import { Client, draft } from './client'
 
@@ -24,6 +24,14 @@ describe('evidence over the wire', () => {
     expect(dossier.evidence.found.at(-1)).toMatchObject({ kind: 'nibbled', place: '11:30 to 12:30', zone: 'back', by: 'R. Okafor' })
     expect(dossier.evidence.causes.at(-1)).toMatchObject({ cause: 'extrusion gap', rank: 1 })
     expect(dossier.evidence.circumstances).toContain('pressure surge')
+  })
+
+  it('offers the overhauls of sister machines that have findings, and none beyond the reach of who asks', async () => {
+    const { body } = await (await Client.as('okafor')).get<SisterJob[]>('/units/P-101/sisters')
+    expect(new Set(body.map(({ tag }) => tag))).toEqual(new Set(['P-102', 'P-103']))
+    expect((await (await Client.as('duarte')).get<SisterJob[]>('/units/CP-592/sisters')).body.map(({ tag }) => tag)).toEqual(['CP-591'])
+    expect((await (await Client.as('okafor')).get<SisterJob[]>('/units/B-551/sisters')).body).toEqual([])
+    expect((await (await Client.as('okafor')).get('/units/P-999/sisters')).status).toBe(404)
   })
 
   it('refuses bodies that are none before anything is written', async () => {

@@ -62,7 +62,7 @@ test('a whole overhaul, from the yard to the signed record', async ({ browser })
       }
     }
     await expect(page.getByRole('heading', { name: 'Every step is done' })).toBeVisible()
-    await expect(veeOf(page).getByText('79 of 79 done')).toBeVisible()
+    await expect(veeOf(page).getByText('80 of 80 done')).toBeVisible()
   })
 
   await page.getByRole('button', { name: 'Close the job', exact: true }).click()

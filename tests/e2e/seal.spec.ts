@@ -115,7 +115,9 @@ test('a dual seal in a failure analysis: clips before its screws, index, look by
   })
 
   await test.step('the dossier has the findings and the cause', async () => {
-    await page.goto(page.url().replace(/clock.*/, 'dossier'))
+    await page.getByRole('link', { name: 'Back to the bench' }).tap()
+    await expect(step).toBeVisible()
+    await page.goto(`${page.url().replace(/\/$/, '')}/dossier`)
     await expect(page.getByText('Impeller set without the clips: the collar went along.')).toBeVisible()
     await expect(page.getByText(/heat checked/).first()).toBeVisible()
   })

@@ -304,5 +304,5 @@ function key(event: KeyboardEvent): void {
 .number.picked circle { fill: var(--prussian); stroke: var(--prussian); }
 .number.picked text { fill: var(--chalk); }
 .number text { font-weight: 600; }
-@media print { .clock { max-height: none; } }
+@media print { .clock { max-height: 118mm; } }
 </style>

@@ -244,7 +244,13 @@ header nav { margin-left: auto; display: flex; gap: 18px; }
   .rings button { width: auto; }
 }
 @media print {
-  header nav, .rings .el-button { display: none; }
-  .columns { grid-template-columns: 1fr 1fr; }
+  header nav, .rings .el-button, .beside, .page :deep(.el-tabs__header) { display: none; }
+  .columns { display: block; }
+  .plate { border: 0; padding: 4px 0; }
+  .rings ol { display: block; columns: 3; max-height: none; }
+  .rings li { break-inside: avoid; }
+  .rings button { min-height: 0; padding: 1px 0; font-size: 12px; }
+  .page { padding: 0; font-size: 13px; }
+  .page :deep(ol button) { min-height: 0; padding: 1px 0 4px; font-size: 13px; }
 }
 </style>

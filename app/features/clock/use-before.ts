@@ -1,6 +1,6 @@
 import { computed, ref, watch } from 'vue'
 import { hasPlace, itemKey, kindName, type FindingNoted } from '#core'
-import type { Dossier, UnitAnswer } from '#shared/wire/types'
+import type { Dossier, SisterJob, UnitAnswer } from '#shared/wire/types'
 import type { Bench } from '../../job/use-bench'
 import { callApi, NoNetwork } from '../../net/api'
 import { dayOf } from '../../ui/moment'
@@ -8,7 +8,10 @@ import { dayOf } from '../../ui/moment'
 /** An arc of another overhaul, faint behind those of this one. */
 export interface Ghost { part: string, fromDeg: number, toDeg: number, kind: string }
 
-/** What another overhaul of the same unit found, to be laid behind what this one has. Asked for only when somebody wants to see it. */
+/**
+ * What another overhaul of the same unit, or of a sister machine, found, to be laid behind what this one has. Asked for only when somebody
+ * wants to see it.
+ */
 export function useBefore(bench: Bench) {
   const { job } = bench
   const others = ref<readonly { id: string, name: string }[]>([])
@@ -30,9 +33,11 @@ export function useBefore(bench: Bench) {
   }
 
   const list = () => asked(async () => {
-    const { jobs } = await callApi<UnitAnswer>(`/units/${encodeURIComponent(job.meta.unitTag)}`)
-    others.value = jobs.filter(({ id }) => id !== job.meta.id)
-      .map(({ id, number, openedAt, reason }) => ({ id, name: `job ${number}, ${dayOf(openedAt.slice(0, 10))}: ${reason}` }))
+    const unit = `/units/${encodeURIComponent(job.meta.unitTag)}`
+    const [{ jobs }, sisters] = await Promise.all([callApi<UnitAnswer>(unit), callApi<SisterJob[]>(`${unit}/sisters`)])
+    const named = ({ id, number, openedAt, reason }: Omit<SisterJob, 'tag'>, of = '') =>
+      ({ id, name: `${of}job ${number}, ${dayOf(openedAt.slice(0, 10))}: ${reason}` })
+    others.value = [...jobs.filter(({ id }) => id !== job.meta.id).map(one => named(one)), ...sisters.map(one => named(one, `${one.tag}, `))]
   })
   watch(chosen, id => asked(async () => {
     ghosts.value = []

@@ -1,5 +1,6 @@
 import { computed, ref, watch } from 'vue'
 import { diagnose, hasPlace, jobEvidence, type Arc, type EvidenceItem, type JobFinding } from '#core'
+import { useRulesStore } from '../../net/rules-store'
 import type { Bench } from '../../job/use-bench'
 
 /** A finding as it is drawn, with its place in the list: causes name it by that. */
@@ -9,7 +10,9 @@ export interface DrawnFinding { finding: JobFinding & Partial<Arc>, at: number }
 export function useClock(bench: Bench) {
   const { job } = bench
   const evidence = computed(() => jobEvidence(job.sheet, job.state))
-  const diagnosis = computed(() => diagnose({ ...evidence.value, parts: evidence.value.items }))
+  const rules = useRulesStore()
+  void rules.load()
+  const diagnosis = computed(() => diagnose({ ...evidence.value, parts: evidence.value.items }, rules.document))
   /** Rings of what was looked at, and of what was picked; everything else is one tap away. */
   const picked = ref<string | null>(null)
   const showsAll = ref(false)

@@ -12,6 +12,7 @@ import PersonDialog, { type PersonDraft } from './PersonDialog.vue'
 import SecretDialog from './SecretDialog.vue'
 
 const InstrumentsPane = laterComponent(() => import('./InstrumentsPane.vue'))
+const RulesPane = laterComponent(() => import('./RulesPane.vue'))
 
 const session = useSessionStore()
 const people = ref<PersonRow[] | null>(null)
@@ -19,6 +20,7 @@ const sessions = ref<SessionRow[]>([])
 const sites = ref<YardAnswer['sites']>([])
 const [problem, dialogProblem] = [ref(''), ref('')]
 const [mayPeople, mayInstruments] = [computed(() => session.may('people:write')), computed(() => session.may('instrument:write'))]
+const mayRules = computed(() => session.may('rule:write'))
 const tab = ref(mayPeople.value ? 'people' : 'instruments')
 const search = ref('')
 /** Who is being changed; null while somebody new is added. */
@@ -110,7 +112,7 @@ onMounted(() => { if (mayPeople.value || mayInstruments.value) void load() })
     <header class="head">
       <h1>Office</h1>
       <el-button
-        v-if="tab !== 'instruments'"
+        v-if="tab === 'people' || tab === 'sessions'"
         type="primary"
         @click="edit(null)"
       >
@@ -171,6 +173,14 @@ onMounted(() => { if (mayPeople.value || mayInstruments.value) void load() })
           lazy
         >
           <InstrumentsPane :sites="sites" />
+        </el-tab-pane>
+        <el-tab-pane
+          v-if="mayRules"
+          name="rules"
+          label="Rules of causes"
+          lazy
+        >
+          <RulesPane />
         </el-tab-pane>
       </el-tabs>
     </section>

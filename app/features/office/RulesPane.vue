@@ -1,0 +1,339 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, shallowRef } from 'vue'
+import { causeName, CAUSES, sayWhen, type Agreement, type EvidenceRule, type RuleDocument } from '#core'
+import type { DryRunAnswer, RuleCase, RulesAnswer } from '#shared/wire/types'
+import { callApi, sentenceOf } from '../../net/api'
+import AskDialog from '../../ui/AskDialog.vue'
+import ChoiceSelect from '../../ui/ChoiceSelect.vue'
+import { moment } from '../../ui/moment'
+import RefusalNote from '../../ui/RefusalNote.vue'
+import AddSign from './AddSign.vue'
+
+/** The rules by which causes are ranked: changed sign by sign, tried on all past failures, then released. */
+const standing = shallowRef<RulesAnswer | null>(null)
+const agreed = ref<Agreement[]>([])
+type Draft = { -readonly [K in keyof RuleDocument]: RuleDocument[K] extends readonly (infer T)[] ? T[] : RuleDocument[K] }
+const draft = ref<Draft | null>(null)
+const cause = ref<string>(CAUSES[0]!.key)
+const [problem, busy] = [ref(''), ref(false)]
+const tried = ref<{ answer: DryRunAnswer, of: string } | null>(null)
+const [releasing, note] = [ref(false), ref('')]
+
+const causes = CAUSES.map(({ key, name, group }) => ({ value: key, label: `${name} · ${group}` }))
+const facts = computed(() => draft.value?.causes.find(({ key }) => key === cause.value))
+const signs = computed(() => (draft.value?.rules ?? []).map((rule, at) => ({ rule, at })).filter(({ rule }) => rule.cause === cause.value))
+const text = computed(() => JSON.stringify(draft.value))
+const isChanged = computed(() => standing.value !== null && text.value !== JSON.stringify(standing.value.document))
+const isTried = computed(() => tried.value?.of === text.value)
+const moved = computed(() => (tried.value?.answer.cases ?? []).filter(({ standing: before, tried: after }) => before !== after))
+
+const fresh = (document: RuleDocument) => structuredClone(document) as Draft
+async function act(work: () => Promise<void>): Promise<void> {
+  problem.value = ''
+  busy.value = true
+  try {
+    await work()
+  } catch (error) {
+    problem.value = sentenceOf(error)
+  } finally {
+    busy.value = false
+  }
+}
+const load = () => act(async () => {
+  const [rules, lines] = await Promise.all([callApi<RulesAnswer>('/rules'), callApi<Agreement[]>('/rules/agreement')])
+  standing.value = rules
+  agreed.value = lines
+  draft.value = fresh(rules.document)
+  tried.value = null
+})
+const weigh = (at: number, weight: number | undefined) => { if (weight !== undefined) draft.value!.rules[at] = { ...draft.value!.rules[at]!, weight } }
+const source = (at: number, words: string) => { draft.value!.rules[at] = { ...draft.value!.rules[at]!, source: words } }
+const remove = (at: number) => { draft.value!.rules.splice(at, 1) }
+const add = (rule: EvidenceRule) => { draft.value!.rules.push(rule) }
+const setPrior = (prior: number | undefined) => {
+  if (prior !== undefined) draft.value!.causes = draft.value!.causes.map(one => one.key === cause.value ? { ...one, prior } : one)
+}
+const tryOut = () => act(async () => {
+  const of = text.value
+  tried.value = { of, answer: await callApi<DryRunAnswer>('/rules/dry-run', { method: 'POST', body: { document: draft.value! } }) }
+})
+const release = () => act(async () => {
+  const document = { ...draft.value!, revision: standing.value!.document.revision + 1 }
+  await callApi('/rules', { method: 'POST', body: { document, note: note.value.trim() } })
+  releasing.value = false
+  note.value = ''
+  await load()
+})
+const head = computed(() => {
+  const { document, by, at, note: why } = standing.value!
+  const name = `Rules ${document.key}, revision ${document.revision}`
+  return by ? `${name}, released by ${by}, ${moment(at!)}: ${why}` : `${name}, as shipped`
+})
+const share = (part: number, whole: number) => whole === 0 ? '' : `${Math.round(part / whole * 100)} %`
+const sum = (lines: readonly Agreement[], of: 'written' | 'first' | 'firstThree') => lines.reduce((all, line) => all + line[of], 0)
+onMounted(load)
+</script>
+
+<template>
+  <RefusalNote :text="problem" />
+  <div
+    v-if="standing && draft"
+    class="rules"
+  >
+    <p class="quiet">
+      {{ head }}. They rank; the person decides.
+    </p>
+    <section aria-labelledby="agreed-head">
+      <h2 id="agreed-head">
+        Written cause and rules
+      </h2>
+      <el-table
+        :data="agreed"
+        row-key="family"
+        empty-text="No cause has been written from the list yet."
+        aria-label="How often the rules had the written cause first"
+      >
+        <el-table-column
+          prop="family"
+          label="Family"
+          min-width="200"
+        />
+        <el-table-column
+          prop="written"
+          label="Causes written"
+          align="right"
+          width="140"
+        />
+        <el-table-column
+          label="Ranked first"
+          align="right"
+          width="140"
+        >
+          <template #default="{ row }">
+            {{ row.first }} <small>{{ share(row.first, row.written) }}</small>
+          </template>
+        </el-table-column>
+        <el-table-column
+          label="Among the first three"
+          align="right"
+          width="190"
+        >
+          <template #default="{ row }">
+            {{ row.firstThree }} <small>{{ share(row.firstThree, row.written) }}</small>
+          </template>
+        </el-table-column>
+      </el-table>
+    </section>
+    <section aria-labelledby="signs-head">
+      <h2 id="signs-head">
+        What a cause leaves behind
+      </h2>
+      <div class="head">
+        <ChoiceSelect
+          v-model="cause"
+          label="Cause"
+          :choices="causes"
+          filterable
+        />
+        <label>How usual it is
+          <el-input-number
+            v-if="facts"
+            :model-value="facts.prior"
+            aria-label="How usual it is"
+            :min="-6"
+            :max="6"
+            :step="0.1"
+            :precision="1"
+            :controls="false"
+            @update:model-value="setPrior"
+          />
+        </label>
+      </div>
+      <el-table
+        :data="signs"
+        :row-key="({ at }: { at: number }) => String(at)"
+        empty-text="Nothing speaks for or against it."
+        :aria-label="`Signs of ${causeName(cause)}`"
+      >
+        <el-table-column
+          label="Sign"
+          min-width="300"
+        >
+          <template #default="{ row }">
+            {{ sayWhen(row.rule.when) }}
+          </template>
+        </el-table-column>
+        <el-table-column
+          label="Weight"
+          width="150"
+        >
+          <template #default="{ row }">
+            <el-input-number
+              :model-value="row.rule.weight"
+              :aria-label="`Weight of ${sayWhen(row.rule.when)}`"
+              :min="-6"
+              :max="6"
+              :step="0.1"
+              :precision="1"
+              :controls="false"
+              @update:model-value="weigh(row.at, $event)"
+            />
+          </template>
+        </el-table-column>
+        <el-table-column
+          label="Source"
+          min-width="220"
+        >
+          <template #default="{ row }">
+            <el-input
+              :model-value="row.rule.source"
+              :aria-label="`Source of ${sayWhen(row.rule.when)}`"
+              maxlength="300"
+              @update:model-value="source(row.at, $event)"
+            />
+          </template>
+        </el-table-column>
+        <el-table-column
+          width="64"
+          align="right"
+        >
+          <template #default="{ row }">
+            <el-button
+              text
+              :aria-label="`Take away ${sayWhen(row.rule.when)}`"
+              @click="remove(row.at)"
+            >
+              <Icon name="ph:x" />
+            </el-button>
+          </template>
+        </el-table-column>
+      </el-table>
+      <AddSign
+        :cause="cause"
+        @add="add"
+      />
+      <p class="quiet">
+        A weight of 1 makes the cause 2.7 times as likely, 3 twenty times; below zero it speaks against.
+      </p>
+    </section>
+    <section
+      class="tried"
+      aria-labelledby="tried-head"
+    >
+      <h2 id="tried-head">
+        Tried on all past failures
+      </h2>
+      <div class="head">
+        <el-button
+          :disabled="!isChanged || isTried"
+          :loading="busy"
+          @click="tryOut"
+        >
+          Dry run
+        </el-button>
+        <el-button
+          type="primary"
+          :disabled="!isChanged || !isTried"
+          @click="releasing = true"
+        >
+          Release revision {{ standing.document.revision + 1 }} …
+        </el-button>
+        <el-button
+          text
+          :disabled="!isChanged"
+          @click="draft = fresh(standing.document)"
+        >
+          Back to what stands
+        </el-button>
+      </div>
+      <p
+        v-if="!isChanged"
+        class="quiet"
+      >
+        Nothing is changed.
+      </p>
+      <template v-else-if="tried && isTried">
+        <p role="status">
+          <strong class="mono">{{ sum(tried.answer.tried, 'first') }}</strong> of <span class="mono">{{ sum(tried.answer.tried, 'written') }}</span> first, before <span class="mono">{{ sum(tried.answer.standing, 'first') }}</span>; among the first three <strong class="mono">{{ sum(tried.answer.tried, 'firstThree') }}</strong>, before <span class="mono">{{ sum(tried.answer.standing, 'firstThree') }}</span>.<template v-if="!tried.answer.isAll">
+            The newest only.
+          </template>
+        </p>
+        <el-table
+          :data="moved"
+          row-key="job"
+          empty-text="No written cause changes its place."
+          aria-label="Failures whose cause changes its place"
+        >
+          <el-table-column
+            label="Job"
+            width="90"
+          >
+            <template #default="{ row }">
+              <NuxtLink :to="`/jobs/${row.job}/clock`">
+                {{ row.number }}
+              </NuxtLink>
+            </template>
+          </el-table-column>
+          <el-table-column
+            prop="tag"
+            label="Machine"
+            width="110"
+          />
+          <el-table-column
+            label="Written cause"
+            min-width="220"
+          >
+            <template #default="{ row }">
+              {{ causeName(row.cause) }}
+            </template>
+          </el-table-column>
+          <el-table-column
+            label="Place: before → tried"
+            align="right"
+            width="200"
+          >
+            <template #default="{ row }">
+              <span class="mono">{{ (row as RuleCase).standing }} → {{ (row as RuleCase).tried }}</span>
+            </template>
+          </el-table-column>
+        </el-table>
+      </template>
+      <p
+        v-else
+        class="quiet"
+      >
+        Changed and not tried yet: what would the past failures say?
+      </p>
+    </section>
+    <AskDialog
+      v-model="releasing"
+      :title="`Release revision ${standing.document.revision + 1}`"
+      act="Release"
+      :ready="note.trim().length > 2"
+      :busy="busy"
+      @act="release"
+    >
+      <p>From now on every clock ranks by it. What was ranked before keeps the revision it was ranked by.</p>
+      <label for="rules-note">What is changed, and why</label>
+      <el-input
+        id="rules-note"
+        v-model="note"
+        type="textarea"
+        :rows="3"
+        maxlength="1000"
+      />
+      <RefusalNote :text="problem" />
+    </AskDialog>
+  </div>
+</template>
+
+<style scoped>
+.rules { display: flex; flex-direction: column; gap: 18px; }
+h2 { font-size: 21px; margin-bottom: 6px; }
+.head { display: flex; flex-wrap: wrap; gap: 12px; align-items: end; margin-bottom: 8px; }
+.head > :first-child:not(.el-button) { flex: 0 1 420px; }
+.head label .el-input-number { width: 96px; }
+.tried { position: sticky; bottom: 0; background: var(--chalk); border-top: 2px solid var(--rule-strong); padding: 10px 0; max-height: 50vh; overflow-y: auto; z-index: 2; }
+.head label { display: flex; flex-direction: column; font-size: 14px; color: var(--slate); }
+small { color: var(--slate); }
+</style>
