@@ -251,6 +251,6 @@ header nav { margin-left: auto; display: flex; gap: 18px; }
   .rings li { break-inside: avoid; }
   .rings button { min-height: 0; padding: 1px 0; font-size: 12px; }
   .page { padding: 0; font-size: 13px; }
-  .page :deep(ol button) { min-height: 0; padding: 1px 0 4px; font-size: 13px; }
+  .page :deep(ol button) { min-height: 0; padding: 2px 0 6px; font-size: 13px; }
 }
 </style>
