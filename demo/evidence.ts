@@ -54,6 +54,7 @@ export const RING_LEAKS: readonly Told[] = [
 
 /** The impeller was set without the clips: the collar was dragged along, its points tell of it, and the springs of one side are short. */
 export const COLLAR_SLIPPED: Readonly<Record<string, readonly Told[]>> = {
+  'setting-found': [told('recent overhaul')],
   'collar-loose': [seen({ part: 'collar-screws', role: 'drive pin', kind: 'worn one side', severity: 3, note: 'Points mashed, a groove along the shaft.' })],
   'outboard-out': [
     seen({ part: 'springs-out', role: 'spring', kind: 'set short', severity: 2 }),

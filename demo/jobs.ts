@@ -27,6 +27,8 @@ export interface DemoJob {
   notes?: Readonly<Record<string, string>>
   /** What is seen and told of a failure, by step. */
   told?: MachineTruth['told']
+  /** What a position reads as found where it is not as the wear would have it. */
+  found?: Readonly<Record<string, number>>
 }
 
 const SEAL_PARTS = ['seal-still-rings', 'seal-turning-units']
@@ -372,6 +374,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     wear: 0.6,
     replaced: ['seat-out'],
     told: COLLAR_SLIPPED,
+    found: { 'collar-gap': 5.2 },
   },
   {
     tag: 'DM-531',
@@ -594,7 +597,7 @@ function centreOf({ limits: { lower, upper }, reuse, quantity }: Position, share
 }
 
 /** Readings that lie inside the limits as left, and wander towards what may have worn with the wear as found. */
-function wornTruth(sheet: Sheet, { wear, replaced, notes, told }: DemoJob, noise: () => number): MachineTruth {
+function wornTruth(sheet: Sheet, { wear, replaced, notes, told, found }: DemoJob, noise: () => number): MachineTruth {
   return {
     replaced,
     ...(notes ? { notes } : {}),
@@ -615,7 +618,8 @@ function wornTruth(sheet: Sheet, { wear, replaced, notes, told }: DemoJob, noise
           ),
         )
       }
-      const { centre, width } = centreOf(position, worn ? 0.9 * wear : 0)
+      const known = worn ? found?.[key] : undefined
+      const { centre, width } = known === undefined ? centreOf(position, worn ? 0.9 * wear : 0) : { centre: known, width: 0.5 }
       const spread = Math.min(width * 0.03, uncertainty * 2)
       return stations.map(() => planes.map(() => centre + noise() * spread))
     },

@@ -11,12 +11,13 @@ import {
   openDuties,
   openRungs,
   sayDuties,
+  sealName,
+  sealStands,
   sheetNow,
   stepOf,
   timersOf,
   waitsOf,
   weakenedTicks,
-  type Debt,
   type Duty,
   type MarkRisk,
   type PartLine,
@@ -57,7 +58,8 @@ export interface Bench {
   /** True for somebody who may work on this job, as long as it is open. */
   mayWork: ComputedRef<boolean>
   timers: ComputedRef<Wait[]>
-  debts: ComputedRef<Debt[]>
+  /** What was left unfinished on purpose, and what holds no more: in words. */
+  debts: ComputedRef<readonly string[]>
   /** Ticked steps that stand on a reading whose verdict was worse than this bench had shown, by key. */
   weakened: ComputedRef<ReadonlyMap<string, Weakened>>
   risks: ComputedRef<MarkRisk[]>
@@ -122,7 +124,11 @@ function makeBench(job: OpenJob): Bench {
   const openKeys = steadySet(() => openRungs(job.sheet, job.state).map(rung => rung.key))
   const mayWork = computed(() => session.may('job:work') && !job.state.closed)
   const timers = computed(() => timersOf(job.sheet, job.state))
-  const debts = computed(() => debtsOf(job.sheet, job.state))
+  const debts = computed(() => [
+    ...debtsOf(job.sheet, job.state).map(({ text }) => text),
+    ...sealStands(job.sheet, job.state).flatMap(({ seal, place, voidedBy }) =>
+      voidedBy ? [`${sealName(seal, place)} to be set again: ${voidedBy.why}`] : []),
+  ])
   const weakened = computed(() => new Map(weakenedTicks(job.sheet, job.state).map(line => [line.step.key, line])))
   const risks = computed(() => markRisks(job.sheet, job.state))
 

@@ -79,6 +79,9 @@ describe('the setting of a seal', () => {
     const body = { step: 'collar-set', seal: 'seal', method: 'datum' as const }
     const needs = () => sealStand(job.sheet, job.state, 'seal')!.needs
     expect(needs()).toBe('measure')
+    // Tightened before it is set, it would stand where it is.
+    const pull = { step: 'collar-set', pass: 0, count: 3, torqueNm: 6, tool: 'wrench' as const }
+    expect(job.try('pass-finished', pull)).toBe('tightening.first')
     job.try('seal-measured', { ...body, toFaceMm: 88 })
     // The same person twice is one person.
     job.try('seal-measured', { ...body, toFaceMm: 88.02 })
@@ -88,6 +91,7 @@ describe('the setting of a seal', () => {
     expect(sealStand(job.sheet, job.state, 'seal')!.compared!.apartMm).toBeCloseTo(0.28)
     job.try('seal-measured', { ...body, toFaceMm: 88.1 }, 'b')
     expect(needs()).toBeNull()
+    expect(job.try('pass-finished', pull)).toBeNull()
   })
 
   it('by every school: shoulder, datum, spacers, clips', () => {

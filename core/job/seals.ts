@@ -89,7 +89,7 @@ export const seals: Subject<SealEvents, SealState, SealDuty> = {
   },
   duties: {
     'wetting': {
-      turn: 'work',
+      turn: 'set',
       asks: ['refits'],
       of: (sheet, state, step) => wettedAt(sheet, step).map(({ key: part }) => ({
         duty: { kind: 'wetting', part }, met: fluidOn(state, step.key, part) !== undefined,
@@ -97,7 +97,7 @@ export const seals: Subject<SealEvents, SealState, SealDuty> = {
       say: ({ part }, sheet) => `say what ${partOf(sheet, part).name} goes in with`,
     },
     'setting': {
-      turn: 'measure',
+      turn: 'set',
       of: (sheet, state, step) => setAt(sheet, step).map(({ seal, place }) => ({
         duty: { kind: 'setting', seal, ...place ? { place } : {} },
         met: isDone(state, step.key) || sealStand(sheet, state, seal, place)!.needs === null,
@@ -105,7 +105,7 @@ export const seals: Subject<SealEvents, SealState, SealDuty> = {
       say: ({ seal, place }, sheet) => `set ${sealName(sealOf(sheet, seal), place)}`,
     },
     'setting again': {
-      turn: 'measure',
+      turn: 'set',
       // A debt of the way up: it is paid before the machine runs, or before the job is closed.
       of: (sheet, state, { key, limb, stage }) => sheet.seals && limb === 'on' && (stage === 'run' || stage === 'close')
         ? sealStands(sheet, state).filter(({ voidedBy }) => voidedBy && !isDone(state, key)).map(({ seal, place }) => ({

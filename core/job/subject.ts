@@ -61,8 +61,8 @@ export interface EventRule<Body> {
   guard: Guard<Body>
 }
 
-/** When a duty is best met: evidence before anything is touched, the release after all else. */
-export const TURNS = ['evidence', 'mark', 'tighten', 'measure', 'work', 'decide', 'place', 'feel', 'confirm'] as const
+/** When a duty is best met: evidence before anything is touched, in its place before it is tightened, the release after all else. */
+export const TURNS = ['evidence', 'mark', 'set', 'tighten', 'measure', 'work', 'decide', 'place', 'feel', 'confirm'] as const
 
 export interface DutyRule<D extends { kind: string }> {
   turn: (typeof TURNS)[number]

@@ -209,7 +209,7 @@ const FIRST: Readonly<Record<TighteningNeed['kind'], string>> = {
 }
 
 /** Whether a bolt may be pulled in a pass with a tool; a gasket that settles, or a machine that cools, has its time first. */
-function mayPull({ sheet, state }: JudgedJob, key: string, { plan, passes, needs }: TighteningStand,
+function mayPull({ sheet, state, owed }: JudgedJob, key: string, { plan, passes, needs }: TighteningStand,
   { pass, torqueNm, tool, happenedAt }: { pass: number, torqueNm: number, tool: string, happenedAt: string }): Refusal | null {
   const now = passes[pass]
   if (!now) return refuse('tightening.no-pass', `${plan.joint.name} has ${passes.length} passes; there is no ${pass + 1}.`)
@@ -218,6 +218,8 @@ function mayPull({ sheet, state }: JudgedJob, key: string, { plan, passes, needs
   if (!TIGHTENING_TOOLS.includes(tool as TighteningTool)) return refuse('tightening.tool', `"${tool}" is no way to tighten.`)
   const [first] = needs
   if (first && FIRST[first.kind]) return refuse('tightening.first', `First: ${FIRST[first.kind]}.`)
+  const unset = owed(stepOf(sheet, key), { only: ['setting'] })
+  if (unset) return refuse('tightening.first', `First: ${unset}. Tightened now it would stand where it is.`)
   const waits = waitFirst(sheet, state, stepOf(sheet, key), happenedAt)
   if (waits) return waits
   const before = passes.find(({ index, isDone: done }) => index < pass && !done)

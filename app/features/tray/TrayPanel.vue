@@ -103,7 +103,7 @@ const labels = (paper: string, page = 1) => `/api/jobs/${job.meta.id}/labels?pap
           New parts to fit: {{ newKinds }} {{ newKinds === 1 ? 'kind' : 'kinds' }}
         </li>
         <li v-if="bench.debts.value.length">
-          Owed: {{ bench.debts.value.map(debt => debt.text).join('; ') }}
+          Owed: {{ bench.debts.value.join('; ') }}
         </li>
         <li v-if="bench.risks.value.length">
           Marks in danger: {{ bench.risks.value.map(risk => risk.mark.key).join(', ') }}
