@@ -1,5 +1,5 @@
 import type { SealSetting } from '../seals'
-import { positionOf, sealOf, settingOf, type Seal, type SealMeasured, type SealSettingOfSheet, type Sheet } from '../sheet'
+import { sealOf, settingOf, type Seal, type SealMeasured, type SealSettingOfSheet, type Sheet } from '../sheet'
 import { readingAt } from './reading-at'
 import type { Overtaken, Stamp } from './stamp'
 import type { JobState } from './state'
@@ -96,6 +96,3 @@ export const sealStands = (sheet: Sheet, state: JobState): SealStand[] => (sheet
 
 /** The name of a seal with its place, as it stands in sentences. */
 export const sealName = ({ name }: Seal, place: string | undefined): string => place ? `${name}, ${place}` : name
-
-/** The position that reads the setting, by its name; undefined where the sheet has none. */
-export const settingPosition = (sheet: Sheet, { setting }: Seal) => setting?.position ? positionOf(sheet, setting.position) : undefined
