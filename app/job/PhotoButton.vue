@@ -8,6 +8,7 @@ import { useBench } from './use-bench'
 import RefusalNote from '../ui/RefusalNote.vue'
 
 const { of, label = 'Take a photo' } = defineProps<{ of: Omit<EventBodies['photo-added'], 'photo'>, label?: string }>()
+const emit = defineEmits<{ taken: [photo: string] }>()
 const bench = useBench()
 const outbox = useOutboxStore()
 const [problem, busy] = [ref(''), ref(false)]
@@ -20,7 +21,7 @@ async function take(file: File | undefined) {
     const picture = await shrinkPicture(file)
     const photo = newId()
     await outbox.addPhoto({ id: photo, job: bench.job.meta.id, by: bench.session.person!.id, picture })
-    bench.job.act('photo-added', { photo, ...of })
+    if (bench.job.act('photo-added', { photo, ...of })) emit('taken', photo)
   } catch {
     problem.value = 'This file is no picture that can be read here. Take it as JPEG, PNG or WebP.'
   } finally {

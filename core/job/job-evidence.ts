@@ -9,7 +9,7 @@ import { readingAt } from './reading-at'
 import type { JobState } from './state'
 
 /** A finding of the job as the evidence takes it: its part is the key of the item. */
-export interface JobFinding extends EvidenceFinding { event: string, by: string, at: string }
+export interface JobFinding extends EvidenceFinding { event: string, by: string, at: string, photo?: string }
 
 export interface JobEvidence {
   /** All that can be looked at, in order along the shaft. */

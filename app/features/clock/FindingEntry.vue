@@ -16,12 +16,15 @@ const typed = ref('')
 const severity = ref<1 | 2 | 3>(2)
 const zone = ref('')
 const note = ref('')
+/** Taken for the finding that is being entered. */
+const photo = ref('')
 const zoneWords = computed<readonly string[]>(() => EVIDENCE_ROLES[item.role].zones)
 const zones = computed(() => [{ value: '', label: 'anywhere on it' }, ...zoneWords.value.map(value => ({ value, label: value }))])
 watch(() => arc, (drawn) => { typed.value = drawn ? sayArc(drawn) : '' }, { immediate: true })
 watch(() => item.key, () => {
   zone.value = ''
   note.value = ''
+  photo.value = ''
 })
 
 const place = computed<{ arc: Arc | null, problem: string }>(() => {
@@ -40,10 +43,12 @@ function write(kind: string): void {
   const said = job.act('finding-noted', {
     ...seenOn(item), kind, severity: kind === CLEAN ? 1 : severity.value,
     ...place.value.arc ?? {}, ...zone.value ? { zone: zone.value } : {}, ...note.value.trim() ? { note: note.value.trim() } : {},
+    ...photo.value ? { photo: photo.value } : {},
   })
   if (!said) return
   typed.value = ''
   note.value = ''
+  photo.value = ''
   emit('noted')
 }
 </script>
@@ -94,7 +99,11 @@ function write(kind: string): void {
         placeholder="a word to it, if it helps"
         maxlength="300"
       />
-      <PhotoButton :of="{ part: item.part.key, caption: item.name }" />
+      <PhotoButton
+        :of="{ part: item.part.key, caption: item.name }"
+        :label="photo ? 'Photo is with it' : 'Take a photo'"
+        @taken="photo = $event"
+      />
     </div>
   </div>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { kindName, sayArc } from '#core'
+import PhotoStrip from '../../job/PhotoStrip.vue'
 import { useBench } from '../../job/use-bench'
 import { moment } from '../../ui/moment'
 import { lettersOf, SEVERITY_WORDS } from './finding-look'
@@ -26,6 +27,11 @@ const { job } = bench
         <strong>{{ kindName(finding.kind) }}</strong>, {{ sayArc(finding) }}<template v-if="finding.zone">, {{ finding.zone }}</template><template v-if="finding.kind !== 'clean'">, {{ SEVERITY_WORDS[finding.severity as 1] }}</template>
         <template v-if="finding.note"><br>{{ finding.note }}</template>
         <small>{{ finding.by }}, {{ moment(finding.at) }}</small>
+        <PhotoStrip
+          v-if="finding.photo"
+          :photos="job.state.photos.filter(({ photo }) => photo === finding.photo)"
+          :job-id="job.meta.id"
+        />
       </span>
       <el-button
         v-if="bench.mayWork.value"
