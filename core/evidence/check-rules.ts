@@ -3,7 +3,7 @@ import { Value } from '@sinclair/typebox/value'
 import { DomainError } from '../domain-error'
 import { REACHES } from './finding'
 import { GEOMETRY_FAMILIES, GEOMETRY_ROWS } from './geometry'
-import type { RuleDocument } from './rules'
+import { MOST_WEIGHT, type RuleDocument } from './rules'
 import { CAUSES, CIRCUMSTANCES, CLEAN, EVIDENCE_READINGS, EVIDENCE_ROLES, ROLE_NAMES } from './words'
 
 /* The shape of a document of rules; what a schema cannot say stands below it. */
@@ -26,9 +26,6 @@ const When = Type.Union([
   object({ circumstance: oneOf(CIRCUMSTANCES) }),
   object({ geometry: oneOf(Object.keys(GEOMETRY_ROWS)), family: Type.Optional(oneOf(GEOMETRY_FAMILIES)) }),
 ])
-
-/** Twenty times as likely is three; more than this is no sign but a verdict. */
-const MOST_WEIGHT = 6
 
 export const RuleSchema = object({
   format: Type.Literal('needler-evidence/1'),

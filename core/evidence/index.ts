@@ -5,7 +5,7 @@ export { ALL_ROUND_DEG, arcMiddle, arcWidth, checkFinding, hasPlace, reachOf, ty
   type Finding as EvidenceFinding, type Reach } from './finding'
 export { arcInFrame, frames, overlay, type Contradiction, type FramedPart, type Frames, type FrameTie, type LaidFinding } from './frames'
 export { geometry, GEOMETRY_FAMILIES, GEOMETRY_ROWS, type GeometryFound, type GeometryRow } from './geometry'
-export type { EvidenceRule, RuleDocument, RuleWhen } from './rules'
+export { MOST_WEIGHT, type CauseFacts, type EvidenceRule, type RuleDocument, type RuleWhen } from './rules'
 export { agreement, type Agreement, type JudgedCase } from './agreement'
 export { checkRules } from './check-rules'
 export { sayWhen } from './say-rule'

@@ -28,6 +28,9 @@ export interface EvidenceRule {
   source: string
 }
 
+/** Twenty times as likely is three; more than this is no sign but a verdict. */
+export const MOST_WEIGHT = 6
+
 export interface CauseFacts {
   key: string
   /** How often it is met before anything is known, as logarithm of the odds against the usual cause. */

@@ -1,6 +1,6 @@
 import type { AssemblyFluidName, SealSetting, SettingMethod } from '../seals'
 import { partOf, sealOf, settingOf, type Sheet } from '../sheet'
-import { forbiddenOn } from './seals'
+import { allowedOn, forbiddenOn } from './seals'
 import { sealName } from './seal-stand'
 import type { JobState } from './state'
 
@@ -17,9 +17,7 @@ export interface SealRecord {
 export function sealRecord(sheet: Sheet, state: JobState): SealRecord {
   return {
     fluids: state.fluidsUsed.filter(({ overtaken }) => !overtaken).map(({ step, part: key, fluid, reason, by, at }) => {
-      const allowed = forbiddenOn(sheet, key, fluid)
-        ? state.fluidsAllowed.findLast(one => one.step === step && one.part === key && one.fluid === fluid)
-        : undefined
+      const allowed = forbiddenOn(sheet, key, fluid) ? allowedOn(state, { step, part: key, fluid }) : undefined
       const { name, wetting } = partOf(sheet, key)
       return { part: name, fluid, sheet: wetting?.with ?? fluid, reason: reason ?? allowed?.reason ?? null,
         allowedBy: allowed?.by ?? null, by, at }

@@ -1,5 +1,5 @@
-import { assemblyFluid, type AssemblyFluidName, type SettingMethod } from '../seals'
-import { partOf, sealOf, settingOf, stepName, stepOf, type Part, type SealMeasured, type Sheet, type Step } from '../sheet'
+import { assemblyFluid, type AssemblyFluidName } from '../seals'
+import { isMeasured, partOf, sealOf, settingOf, stepName, stepOf, type Part, type SealMeasured, type Sheet, type Step } from '../sheet'
 import { isDone } from '../teardown'
 import { askReason, missingFirst, refuse, refusedBy, type Refusal } from './refusal'
 import { placesOfSeal, sealName, sealStand, sealStands, type SealMeasuredEntry } from './seal-stand'
@@ -43,7 +43,7 @@ export const seals: Subject<SealEvents, SealState, SealDuty> = {
       ...intoList('fluidsUsed'),
       guard: ({ sheet, state }, { step: key, part, fluid, reason }) => atRefit(sheet, state, key, part, ({ wetting, name }) => {
         const forbidden = forbiddenOn(sheet, part, fluid)
-        const allowed = lastOf(state.fluidsAllowed, one => one.step === key && one.part === part && one.fluid === fluid)
+        const allowed = allowedOn(state, { step: key, part, fluid })
         if (forbidden && !allowed)
           return refuse('fluid.forbidden', `No ${fluid} on ${name}: ${forbidden} A lead may stand for it with a reason.`)
         return fluid === wetting.with || allowed || reason
@@ -67,9 +67,7 @@ export const seals: Subject<SealEvents, SealState, SealDuty> = {
         if (seal.setting?.step !== key) return refuse('seal.elsewhere', `${seal.name} is not set at ${stepName(sheet, step)}.`)
         if (!placesOfSeal(seal).includes(place))
           return refuse('seal.place', seal.at ? `${seal.name} is in several places: ${seal.at.join(', ')}. Say which.` : `${seal.name} is in one place only.`)
-        const length = MEASURED[measured.method]
-        if (length && measured[length] === undefined)
-          return refuse('seal.unmeasured', `Nothing is measured yet: ${MEASURED_WORDS[length]} is what it is set by.`)
+        if (!isMeasured(measured)) return refuse('seal.unmeasured', `Nothing is measured yet of ${sealName(seal, place)}.`)
         const wrong = refusedBy(() => settingOf(seal.setting!, measured))
         if (wrong) return wrong
         if (isDone(state, key) && !sealStand(sheet, state, sealKey, place)!.voidedBy)
@@ -126,10 +124,6 @@ export const seals: Subject<SealEvents, SealState, SealDuty> = {
   },
 }
 
-/** What a person has to have measured, by school; clips need nothing but to have stayed in. */
-const MEASURED = { shoulder: 'toFaceMm', datum: 'toFaceMm', spacer: 'spacerMm', clips: null } as const satisfies Record<SettingMethod, keyof SealMeasured | null>
-const MEASURED_WORDS = { toFaceMm: 'the distance to the still face', spacerMm: 'the stack of spacers at touch' } as const
-
 type Wetted = Part & { wetting: NonNullable<Part['wetting']> }
 const WETTED = new WeakMap<Step, readonly Wetted[]>()
 
@@ -146,6 +140,10 @@ export function wettedAt(sheet: Sheet, step: Step): readonly Wetted[] {
 /** What a part was put in with at a step; undefined before it was told. */
 export const fluidOn = (state: JobState, step: string, part: string): FluidUsed | undefined =>
   lastOf(state.fluidsUsed, one => one.step === step && one.part === part)
+
+/** The word of a lead for a fluid on a part; undefined where nobody stands for it. */
+export const allowedOn = (state: JobState, { step, part, fluid }: Pick<FluidUsed, 'step' | 'part' | 'fluid'>): FluidAllowed | undefined =>
+  lastOf(state.fluidsAllowed, one => one.step === step && one.part === part && one.fluid === fluid)
 
 /** Why a fluid must not be on a part, by the table of general practice; the sheet stands above it. Null where nothing forbids it. */
 export function forbiddenOn(sheet: Sheet, key: string, fluid: AssemblyFluidName): string | null {

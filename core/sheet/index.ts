@@ -40,7 +40,7 @@ export { limitsAt, type StageLimits } from './limits-at'
 export { upgradeSheet, type StoredSheet } from './upgrade-sheet'
 export { DEPTH_OPTION, fullOptions, sheetForUnit, type UnitOptions } from './sheet-for-unit'
 export { sealParts, sealsAt, sealSteps, type SealRole } from './seal-parts'
-export { settingOf, type SealMeasured } from './setting-of'
+export { isMeasured, settingOf, type SealMeasured } from './setting-of'
 export { isOnWay, sheetOnWay, type Ways } from './sheet-on-way'
 export {
   DEPTHS,

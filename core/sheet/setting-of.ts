@@ -14,6 +14,15 @@ export interface SealMeasured {
   movedMm?: number
 }
 
+/** What a person has to have measured, by school; clips need nothing but to have stayed in. */
+const OWN_LENGTH = { shoulder: 'toFaceMm', datum: 'toFaceMm', spacer: 'spacerMm', clips: null } as const
+
+/** Whether the length that a school lives on was measured, and not only taken from the sheet. */
+export function isMeasured(measured: SealMeasured): boolean {
+  const own = OWN_LENGTH[measured.method]
+  return own === null || measured[own] !== undefined
+}
+
 const needed = (value: number | undefined, what: string): number => {
   if (value === undefined) throw new DomainError('seal-setting.missing', `${what} is neither measured nor in the sheet.`)
   return value

@@ -35,7 +35,10 @@ export async function releaseRules(db: Database, who: Person, given: unknown, no
   return { revision: document.revision }
 }
 
-interface Written extends Omit<RuleCase, 'standing' | 'tried'> { rankBy: (rules: RuleDocument) => number }
+interface Written extends Omit<RuleCase, 'standing' | 'tried'> {
+  /** Where each of some rules has the cause; worked out only where somebody asks. */
+  ranksBy: (...rules: RuleDocument[]) => number[]
+}
 
 /** Past failures within the reach of a person whose cause was written from the list, the newest first. */
 async function* writtenCauses(db: Database, who: Person): AsyncGenerator<Written> {
@@ -48,10 +51,11 @@ async function* writtenCauses(db: Database, who: Person): AsyncGenerator<Written
     const { sheet, state } = await loadLiveJob(db, who, id, { fresh: true })
     const { cause, rank } = state.causesWritten.at(-1) ?? {}
     if (cause === undefined) continue
-    const evidence = jobEvidence(sheet, state)
-    const rankBy = (rules: RuleDocument) =>
-      diagnose({ ...evidence, parts: evidence.items }, rules).causes.findIndex(({ key }) => key === cause) + 1
-    yield { job: id, ...row, cause, then: rank ?? null, rankBy }
+    const ranksBy = (...rules: RuleDocument[]) => {
+      const evidence = jobEvidence(sheet, state)
+      return rules.map(one => diagnose({ ...evidence, parts: evidence.items }, one).causes.findIndex(({ key }) => key === cause) + 1)
+    }
+    yield { job: id, ...row, cause, then: rank ?? null, ranksBy }
   }
 }
 
@@ -67,7 +71,10 @@ export async function dryRun(db: Database, who: Person, given: unknown): Promise
   const rules = checkRules(given)
   const { document } = await standingRules(db)
   const cases: RuleCase[] = []
-  for await (const { rankBy, ...one } of writtenCauses(db, who)) cases.push({ ...one, standing: rankBy(document), tried: rankBy(rules) })
+  for await (const { ranksBy, ...one } of writtenCauses(db, who)) {
+    const [standing, tried] = ranksBy(document, rules)
+    cases.push({ ...one, standing: standing!, tried: tried! })
+  }
   const by = (which: 'standing' | 'tried') => agreement(cases.map(one => ({ family: one.family, rank: one[which] })))
   return { cases, standing: by('standing'), tried: by('tried'), isAll: cases.length < MOST_CASES }
 }

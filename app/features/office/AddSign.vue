@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
 import {
-  CIRCUMSTANCES, EVIDENCE_READINGS, EVIDENCE_ROLES, GEOMETRY_ROWS, kindName, ROLE_NAMES,
+  CIRCUMSTANCES, EVIDENCE_READINGS, EVIDENCE_ROLES, GEOMETRY_ROWS, kindName, MOST_WEIGHT, ROLE_NAMES,
   type Circumstance, type EvidenceReadingOf, type EvidenceRole, type EvidenceRule, type GeometryRow,
 } from '#core'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
@@ -30,10 +30,9 @@ const when = computed<EvidenceRule['when']>(() => {
   switch (said.kind) {
     case 'finding': return { finding: { roles: [said.role], kinds: [...said.found] } }
     case 'reading': return { reading: { of: said.reading, ...said.side ? { side: said.side } : {} } }
-    case 'circumstance': return { circumstance: said.circumstance }
     case 'geometry': return { geometry: said.geometry }
+    default: return { circumstance: said.circumstance }
   }
-  return { circumstance: said.circumstance }
 })
 const isReady = computed(() => said.source.trim() !== '' && (said.kind !== 'finding' || said.found.length > 0))
 function add(): void {
@@ -107,8 +106,8 @@ function add(): void {
     <el-input-number
       v-model="said.weight"
       aria-label="Weight"
-      :min="-6"
-      :max="6"
+      :min="-MOST_WEIGHT"
+      :max="MOST_WEIGHT"
       :step="0.1"
       :precision="1"
       :controls="false"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef } from 'vue'
-import { causeName, CAUSES, sayWhen, type Agreement, type EvidenceRule, type RuleDocument } from '#core'
+import { causeName, CAUSES, MOST_WEIGHT, sayWhen, type Agreement, type CauseFacts, type EvidenceRule, type RuleDocument } from '#core'
 import type { DryRunAnswer, RuleCase, RulesAnswer } from '#shared/wire/types'
 import { callApi, sentenceOf } from '../../net/api'
 import AskDialog from '../../ui/AskDialog.vue'
@@ -50,8 +50,8 @@ const weigh = (at: number, weight: number | undefined) => { if (weight !== undef
 const source = (at: number, words: string) => { draft.value!.rules[at] = { ...draft.value!.rules[at]!, source: words } }
 const remove = (at: number) => { draft.value!.rules.splice(at, 1) }
 const add = (rule: EvidenceRule) => { draft.value!.rules.push(rule) }
-const setPrior = (prior: number | undefined) => {
-  if (prior !== undefined) draft.value!.causes = draft.value!.causes.map(one => one.key === cause.value ? { ...one, prior } : one)
+const setFacts = (changed: Partial<CauseFacts>) => {
+  draft.value!.causes = draft.value!.causes.map(one => one.key === cause.value ? { ...one, ...changed } : one)
 }
 const tryOut = () => act(async () => {
   const of = text.value
@@ -140,12 +140,31 @@ onMounted(load)
             v-if="facts"
             :model-value="facts.prior"
             aria-label="How usual it is"
-            :min="-6"
-            :max="6"
+            :min="-MOST_WEIGHT"
+            :max="MOST_WEIGHT"
             :step="0.1"
             :precision="1"
             :controls="false"
-            @update:model-value="setPrior"
+            @update:model-value="prior => { if (prior !== undefined) setFacts({ prior }) }"
+          />
+        </label>
+        <label
+          v-if="facts"
+          class="check"
+        >Looked at next, where no reading is open
+          <el-input
+            :model-value="facts.check.text"
+            maxlength="300"
+            @update:model-value="text => setFacts({ check: { ...facts!.check, text } })"
+          />
+        </label>
+        <label v-if="facts">Minutes
+          <el-input-number
+            :model-value="facts.check.minutes"
+            :min="0"
+            :max="10000"
+            :controls="false"
+            @update:model-value="minutes => { if (minutes !== undefined) setFacts({ check: { ...facts!.check, minutes } }) }"
           />
         </label>
       </div>
@@ -171,8 +190,8 @@ onMounted(load)
             <el-input-number
               :model-value="row.rule.weight"
               :aria-label="`Weight of ${sayWhen(row.rule.when)}`"
-              :min="-6"
-              :max="6"
+              :min="-MOST_WEIGHT"
+              :max="MOST_WEIGHT"
               :step="0.1"
               :precision="1"
               :controls="false"
@@ -333,6 +352,7 @@ h2 { font-size: 21px; margin-bottom: 6px; }
 .head { display: flex; flex-wrap: wrap; gap: 12px; align-items: end; margin-bottom: 8px; }
 .head > :first-child:not(.el-button) { flex: 0 1 420px; }
 .head label .el-input-number { width: 96px; }
+.check { flex: 1 1 320px; }
 .tried { position: sticky; bottom: 0; background: var(--chalk); border-top: 2px solid var(--rule-strong); padding: 10px 0; max-height: 50vh; overflow-y: auto; z-index: 2; }
 .head label { display: flex; flex-direction: column; font-size: 14px; color: var(--slate); }
 small { color: var(--slate); }

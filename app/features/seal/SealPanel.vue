@@ -13,7 +13,7 @@ import { useSeal } from './use-seal'
 const { seal, step } = defineProps<{ seal: Seal, step: Step }>()
 const bench = useBench()
 const { job } = bench
-const { things, drawn, out, inHand } = useSeal(bench, () => seal)
+const { things, drawn, out, fresh, inHand } = useSeal(bench, () => seal)
 /** In hand, and what somebody looks at. */
 const lit = computed(() => bench.pickedPart.value ? new Set([...inHand.value, bench.pickedPart.value]) : inHand.value)
 const listed = computed(() => things.value.filter(({ role }) => role !== 'other'))
@@ -49,6 +49,7 @@ const goesIn = (fluid: string) => fluid === 'dry' ? WORDS.dry : `${WORDS.wet} ${
       :seal="seal"
       :parts="drawn"
       :out="out"
+      :fresh="fresh"
       :lit="lit"
       @pick="bench.pickPart($event)"
     />
@@ -60,6 +61,7 @@ const goesIn = (fluid: string) => fluid === 'dry' ? WORDS.dry : `${WORDS.wet} ${
       <svg viewBox="-7 -8 14 15"><path d="M0 -6C2.4 -2.6 4 -.8 4 1.4A4 4 0 0 1 -4 1.4C-4 -.8 -2.4 -2.6 0 -6ZM-4.5 4.5L4.5 -4.5" /></svg> dry
       <svg viewBox="-7 -7 14 14"><path d="M-4.5 0a4.5 4.5 0 1 0 9 0a4.5 4.5 0 1 0 -9 0M-3.2 3.2L3.2 -3.2" /></svg> face, never touched
       <span class="outline" /> not in
+      <b>n</b> new
     </p>
     <p
       v-for="{ seal: { key }, place, voidedBy } in voided"
@@ -165,6 +167,7 @@ details[open] summary::before { content: '▾'; }
 .key path { fill: var(--chalk); stroke: var(--prussian); stroke-width: 1.5; }
 .key .wet { fill: var(--scribe); }
 .key .outline { width: 16px; height: 12px; border: 1px dashed var(--slate); margin-left: 8px; }
+.key b { margin-left: 8px; font: 700 15px var(--mono); color: var(--verdigris); }
 .void { color: var(--oxide); font-weight: 500; margin-bottom: 8px; }
 .void svg { vertical-align: -2px; }
 .columns { display: grid; grid-template-columns: repeat(auto-fit, minmax(230px, 1fr)); gap: 6px 18px; align-items: start; }

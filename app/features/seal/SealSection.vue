@@ -7,10 +7,12 @@ import SectionDrawing from '../../ui/drawings/SectionDrawing.vue'
 import { inUnits } from '../../ui/in-units'
 
 /** A seal in half section: what is in hand is lit, what is missing is an outline; wet, dry and untouched at their parts, the setting. */
-const { seal, parts, out, lit } = defineProps<{
+const { seal, parts, out, fresh, lit } = defineProps<{
   seal: Seal
   parts: readonly Part[]
   out: ReadonlySet<string>
+  /** Parts that went in new. */
+  fresh: ReadonlySet<string>
   lit: ReadonlySet<string>
 }>()
 const emit = defineEmits<{ pick: [part: string] }>()
@@ -40,18 +42,18 @@ function dimension(section: Section, { drawn, isFromDatum }: { drawn: { fromMm: 
 
 type Sign = 'wet' | 'dry' | 'face'
 const signOf = ({ wetting }: Part): Sign | null => !wetting ? null : wetting.place === 'face' ? 'face' : wetting.with === 'dry' ? 'dry' : 'wet'
+/** What stands at a part: at its first piece in the drawing. */
 const signs = (section: Section) => {
-  const seen = new Set<string>()
-  return section.pieces.flatMap(({ part, box }) => {
-    const sign = signOf(part)
-    if (!sign || seen.has(part.key)) return []
-    seen.add(part.key)
-    return [{ key: part.key, sign, x: (box.x0 + box.x1) / 2, y: (box.y0 + box.y1) / 2 }]
+  const first = new Map(section.pieces.map(piece => [piece.part.key, piece]).reverse() as [string, Section['pieces'][number]][])
+  return [...first.values()].flatMap(({ part, box }) => {
+    const [sign, isFresh] = [signOf(part), fresh.has(part.key)]
+    return sign || isFresh ? [{ key: part.key, sign, isFresh, x: (box.x0 + box.x1) / 2, y: (box.y0 + box.y1) / 2 }] : []
   })
 }
 const names = (keys: ReadonlySet<string>) => parts.filter(({ key }) => keys.has(key)).map(({ name }) => name).join(', ')
 const label = computed(() => [
   `${seal.name} in half section.`, lit.size > 0 ? `In hand: ${names(lit)}.` : '', out.size > 0 ? `Not in: ${names(out)}.` : 'All of it is in.',
+  fresh.size > 0 ? `New: ${names(fresh)}.` : '',
   setting.value ? `${seal.setting!.from}: ${setting.value.text}.` : '',
 ].filter(Boolean).join(' '))
 </script>
@@ -69,7 +71,7 @@ const label = computed(() => [
       @pick="emit('pick', $event)"
     >
       <g
-        v-for="{ key, sign, x, y } in signs(section)"
+        v-for="{ key, sign, isFresh, x, y } in signs(section)"
         :key="key"
         class="sign"
         :class="sign"
@@ -79,13 +81,20 @@ const label = computed(() => [
           v-if="sign === 'face'"
           d="M-4.5 0a4.5 4.5 0 1 0 9 0a4.5 4.5 0 1 0 -9 0M-3.2 3.2L3.2 -3.2"
         />
-        <template v-else>
+        <template v-else-if="sign">
           <path d="M0 -6C2.4 -2.6 4 -.8 4 1.4A4 4 0 0 1 -4 1.4C-4 -.8 -2.4 -2.6 0 -6Z" />
           <path
             v-if="sign === 'dry'"
             d="M-4.5 4.5L4.5 -4.5"
           />
         </template>
+        <text
+          v-if="isFresh"
+          :x="sign ? 9 : 0"
+          y="4"
+        >
+          n
+        </text>
       </g>
       <g
         v-for="line in setting ? [dimension(section, setting)] : []"
@@ -121,6 +130,7 @@ const label = computed(() => [
 .seal-section :is(.piece, .balloon) { cursor: pointer; }
 .seal-section .sign path { fill: var(--chalk); stroke: var(--prussian); stroke-width: 1.5; }
 .seal-section .sign.wet path { fill: var(--scribe); stroke: var(--chalk); }
+.seal-section .sign text { font: 700 12px var(--mono); fill: var(--verdigris); stroke: var(--chalk); stroke-width: 4; paint-order: stroke; text-anchor: middle; }
 .seal-section .setting path { fill: none; stroke: var(--scribe); stroke-width: 1.8; }
 .seal-section .setting .datum { stroke-dasharray: 5 3; }
 .seal-section .setting circle { fill: var(--scribe); }

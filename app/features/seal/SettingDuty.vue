@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
 import {
-  DomainError, sealName, sealOf, sealStand, settingOf, SETTING_METHODS,
+  DomainError, isMeasured, sealName, sealOf, sealStand, settingOf, SETTING_METHODS,
   type EventBodies, type SealMeasured, type SealSetting, type SettingMethod,
 } from '#core'
 import { useBench } from '../../job/use-bench'
@@ -61,12 +61,7 @@ function workOut(school: SettingMethod): { measured: SealMeasured, result: SealS
 }
 const schools = computed(() => SETTING_METHODS.map(school => ({ school, ...workOut(school) })))
 const chosen = computed(() => schools.value.find(({ school }) => school === method.value)!)
-/** What the school lives on is typed; clips have only to have stayed in. */
-const OWN: Readonly<Record<SettingMethod, Field | null>> = { shoulder: 'toFaceMm', datum: 'toFaceMm', spacer: 'spacerMm', clips: null }
-const isMeasured = computed(() => {
-  const own = OWN[method.value]
-  return chosen.value.result !== null && (own === null || chosen.value.measured[own as keyof SealMeasured] !== undefined)
-})
+const mayWrite = computed(() => chosen.value.result !== null && isMeasured(chosen.value.measured))
 const mm = (value: number) => inUnits(value, 'length', 2)
 const says = ({ standsAtMm, compressionMm }: SealSetting, school: SettingMethod) => [
   ...school === 'clips' ? [] : [`${school === 'spacer' ? 'stack' : 'stands at'} ${mm(Math.abs(standsAtMm))}${standsAtMm < 0 ? ', away from the face' : ''}`],
@@ -173,7 +168,7 @@ const asksSecond = computed(() => stand.value.needs === 'second person' || stand
       type="primary"
       native-type="submit"
       data-foot
-      :disabled="!isMeasured"
+      :disabled="!mayWrite"
     >
       Measured so
     </el-button>
@@ -186,7 +181,7 @@ const asksSecond = computed(() => stand.value.needs === 'second person' || stand
       type="seal-measured"
       :body="body"
       act="Measured by me"
-      :ready="isMeasured"
+      :ready="mayWrite"
     />
   </template>
 </template>

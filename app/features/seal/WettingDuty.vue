@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { assemblyFluid, ASSEMBLY_FLUIDS, fluidOn, forbiddenOn, partOf, type AssemblyFluidName, type EventBodies, type Step } from '#core'
+import { allowedOn, assemblyFluid, ASSEMBLY_FLUIDS, fluidOn, forbiddenOn, partOf, type AssemblyFluidName, type EventBodies, type Step } from '#core'
 import { useBench } from '../../job/use-bench'
 import SecondPerson from '../../job/SecondPerson.vue'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
@@ -21,8 +21,7 @@ const body = computed<EventBodies['fluid-used']>(() => ({
   step: step.key, part: partKey, fluid: fluid.value, ...reason.value.trim() ? { reason: reason.value.trim() } : {},
 }))
 const forbidden = computed(() => forbiddenOn(job.sheet, partKey, fluid.value))
-const allowed = computed(() => job.state.fluidsAllowed.some(one =>
-  one.step === step.key && one.part === partKey && one.fluid === fluid.value && !one.overtaken))
+const allowed = computed(() => allowedOn(job.state, { step: step.key, part: partKey, fluid: fluid.value }) !== undefined)
 const asks = computed(() => job.asksReason('fluid-used', body.value))
 const choices = computed(() => ASSEMBLY_FLUIDS.map(value => ({
   value, label: forbiddenOn(job.sheet, partKey, value) ? `${value} — not on this` : value,

@@ -1,5 +1,5 @@
 import { computed } from 'vue'
-import { partOf, sealParts, type Part, type Seal, type SealRole } from '#core'
+import { dispositionOf, partOf, sealParts, type Part, type Seal, type SealRole } from '#core'
 import type { Bench } from '../../job/use-bench'
 
 /** How a part of a seal stands: in as it came, in as a new one, or not in. */
@@ -15,7 +15,7 @@ export function useSeal(bench: Bench, seal: () => Seal) {
   const standingOf = (key: string): Standing => {
     const line = lines.value.get(key)
     if (line && line.out > 0) return 'not in'
-    return line && line.fromKit > 0 ? 'new' : 'as it came'
+    return dispositionOf(job.state, key)?.disposition === 'replace' || (line && line.fromKit > 0) ? 'new' : 'as it came'
   }
   const things = computed<SealThing[]>(() => sealParts(seal()).map(({ part, role }) =>
     ({ part: partOf(job.sheet, part), role, standing: standingOf(part) })))
@@ -26,10 +26,11 @@ export function useSeal(bench: Bench, seal: () => Seal) {
     return { ...part, outlines: shown.map(outline => ({ ...outline, side: 'above' as const })) }
   }))
   const out = computed(() => new Set(things.value.filter(({ standing }) => standing === 'not in').map(({ part }) => part.key)))
+  const fresh = computed(() => new Set(things.value.filter(({ standing }) => standing === 'new').map(({ part }) => part.key)))
   const inHand = computed(() => {
     const { removes = [], refits = [] } = bench.shown.value ?? {}
     const moved = new Set([...removes, ...refits].map(({ part }) => part))
     return new Set(things.value.flatMap(({ part, role }) => role !== 'other' && moved.has(part.key) ? [part.key] : []))
   })
-  return { things, drawn, out, inHand }
+  return { things, drawn, out, fresh, inHand }
 }
