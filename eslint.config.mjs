@@ -30,6 +30,7 @@ const coreKnows = {
   sheet: ['fastening', 'evidence', 'seals'],
   teardown: ['sheet'],
   job: ['units', 'metrology', 'fastening', 'evidence', 'seals', 'sheet', 'teardown'],
+  growth: ['units', 'seals', 'sheet', 'teardown', 'job'],
   training: ['evidence', 'seals', 'sheet', 'teardown', 'job'],
 }
 

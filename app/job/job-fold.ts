@@ -1,5 +1,7 @@
 import { computed, shallowRef } from 'vue'
-import { emptyState, foldJob, guardEvent, STATE_FORMAT, type JobEvent, type JobState, type Sheet } from '#core'
+import {
+  byDeed, emptyState, foldJob, judgeTogether, standingSheet, STATE_FORMAT, type JobEvent, type JobState, type Sheet, type SheetDocument,
+} from '#core'
 import type { JobBundle, LoggedEvent, LogHead } from '#shared/wire/types'
 import type { KeptJob, WaitingPhoto } from '../net/device-store'
 import { wholeLog } from './job-log'
@@ -9,7 +11,8 @@ const NO_HEAD: LogHead = { seq: 0, hash: '' }
 /** The log as the server has it, folded, and on top of it what waits on this device. */
 export function useJobFold(waits: { events: () => readonly JobEvent[], photos: () => readonly WaitingPhoto[] }) {
   const meta = shallowRef<JobBundle['job'] | null>(null)
-  const sheet = shallowRef<Sheet | null>(null)
+  /** What the job was opened with. */
+  const document = shallowRef<SheetDocument | null>(null)
   const recorded = shallowRef<JobState>(emptyState())
   /** The newest event of the log that is folded here; `seq` is its number. */
   const head = shallowRef<LogHead>(NO_HEAD)
@@ -17,10 +20,10 @@ export function useJobFold(waits: { events: () => readonly JobEvent[], photos: (
 
   const state = computed<JobState>(() => {
     let folded = recorded.value
-    if (!sheet.value) return folded
-    for (const event of waits.events()) {
+    if (!document.value) return folded
+    for (const together of byDeed(waits.events())) {
       // Somebody else was faster: the server will say so; here it has no effect meanwhile.
-      if (!guardEvent(sheet.value, folded, event)) folded = foldJob(sheet.value, [event], folded)
+      folded = judgeTogether(document.value, folded, together).state ?? folded
     }
     // A picture that waits here goes before the closing, so it counts as kept meanwhile.
     const pictures = waits.photos().filter(photo => !photo.problem && !folded.kept[photo.id])
@@ -29,16 +32,19 @@ export function useJobFold(waits: { events: () => readonly JobEvent[], photos: (
       : folded
   })
 
-  function show(job: JobBundle['job'], document: Sheet, folded: JobState, at: LogHead): void {
+  /** The sheet that stands: as it was opened, with what was written into it since. */
+  const sheet = computed<Sheet | null>(() => document.value && standingSheet(document.value, state.value))
+
+  function show(job: JobBundle['job'], opened: SheetDocument, folded: JobState, at: LogHead): void {
     meta.value = job
-    sheet.value = document
+    document.value = opened
     recorded.value = folded
     head.value = at
   }
 
   function clear(): void {
     meta.value = null
-    sheet.value = null
+    document.value = null
     recorded.value = emptyState()
     head.value = NO_HEAD
   }
@@ -46,20 +52,20 @@ export function useJobFold(waits: { events: () => readonly JobEvent[], photos: (
   /** Folds what comes next in the log and gives it; null when something of others lies between, so that the log is to be asked. */
   function grow(events: readonly LoggedEvent[]): LoggedEvent[] | null {
     const next = events.filter(event => event.seq > seq.value).sort((a, b) => a.seq - b.seq)
-    if (next.length === 0 || !sheet.value) return []
+    if (next.length === 0 || !document.value) return []
     if (next[0]!.seq !== seq.value + 1) return null
-    recorded.value = foldJob(sheet.value, next, recorded.value)
+    recorded.value = foldJob(document.value, next, recorded.value)
     head.value = { seq: next.at(-1)!.seq, hash: next.at(-1)!.hash }
     return next
   }
 
-  return { meta, sheet, state, recorded, head, seq, show, clear, grow }
+  return { meta, document, sheet, state, recorded, head, seq, show, clear, grow }
 }
 
 export type JobFold = ReturnType<typeof useJobFold>
 
 /** The state that is kept of a job; one of another format is folded anew from the kept log, if it is whole. */
-export async function stateOfKept({ id, format, state, head }: KeptJob, document: Sheet): Promise<JobState | undefined> {
+export async function stateOfKept({ id, format, state, head }: KeptJob, document: SheetDocument): Promise<JobState | undefined> {
   if (format === STATE_FORMAT) return state
   const events = await wholeLog(id, head.seq)
   return events && foldJob(document, events)

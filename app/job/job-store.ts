@@ -6,7 +6,7 @@ import {
   emptyState,
   foldJob,
   guardEvent,
-  sheetForJob,
+  judgeTogether,
   standingEntry,
   STATE_FORMAT,
   timersOf,
@@ -39,7 +39,7 @@ export const useJobStore = defineStore('job', () => {
 
   const mine = computed(() => outbox.waiting.filter(entry => entry.job === fold.meta.value?.id).map(entry => entry.event))
   const fold = useJobFold({ events: () => mine.value, photos: () => outbox.photos.filter(photo => photo.job === fold.meta.value?.id) })
-  const { meta, sheet, state, seq } = fold
+  const { meta, document, sheet, state, seq } = fold
   const link = useJobLink(fold, {
     onGrown: (events, gone) => void outbox.forgetRecorded(new Set(events.map(event => event.id)), gone),
     underWay: outbox.underWay,
@@ -67,18 +67,18 @@ export const useJobStore = defineStore('job', () => {
     try {
       await openKept(id, isLate)
       const bundle = await asked
-      const isSame = sheet.value && released?.key === bundle.sheet.key && released.revision === bundle.sheet.revision
-      const settled = isSame ? sheet.value! : sheetForJob(await fetchSheet(bundle.sheet), bundle.job.setup)
+      const isSame = document.value && released?.key === bundle.sheet.key && released.revision === bundle.sheet.revision
+      const opened = isSame ? document.value! : await fetchSheet(bundle.sheet)
       if (isLate()) return
       released = bundle.sheet
       sealKey = bundle.sealKey ?? undefined
-      fold.show(bundle.job, settled, foldJob(settled, bundle.events, bundle.snapshot?.state ?? emptyState()), bundle.head)
+      fold.show(bundle.job, opened, foldJob(opened, bundle.events, bundle.snapshot?.state ?? emptyState()), bundle.head)
       await outbox.forgetRecorded(new Set(bundle.events.map(event => event.id)))
       keep(bundle.sheet)
       link.compare(id, bundle)
     } catch (error) {
       if (isLate()) return
-      if (!(error instanceof NoNetwork) || !sheet.value) {
+      if (!(error instanceof NoNetwork) || !document.value) {
         problem.value
           = error instanceof NoNetwork ? 'This job was never opened on this device, so it cannot be shown without a link.' : sentenceOf(error)
       }
@@ -90,12 +90,11 @@ export const useJobStore = defineStore('job', () => {
   async function openKept(id: string, isLate: () => boolean): Promise<void> {
     const kept = await (await deviceStore()).get('jobs', id)
     const keptDocument = kept && await keptSheet(kept.sheet)
-    const document = keptDocument && sheetForJob(keptDocument, kept.meta.setup)
-    const keptState = document && await stateOfKept(kept, document)
+    const keptState = keptDocument && await stateOfKept(kept, keptDocument)
     if (isLate() || !keptState) return
     released = kept.sheet
     sealKey = kept.sealKey
-    fold.show(kept.meta, document, keptState, kept.head)
+    fold.show(kept.meta, keptDocument!, keptState, kept.head)
   }
 
   function close(): void {
@@ -121,23 +120,34 @@ export const useJobStore = defineStore('job', () => {
     ({
       id: newId(),
       type,
-      body,
+      // A plain copy: what a form holds is reactive and cannot be stored on the device.
+      body: JSON.parse(JSON.stringify(body)) as typeof body,
       actor: { id: session.person?.id ?? '', name: session.person?.name ?? '' },
       happenedAt: serverNow().toISOString(),
     }) as JobEvent
 
   const asksReason: OpenJob['asksReason'] = (type, body) =>
-    sheet.value !== null && wantsReason(sheet.value, state.value, eventOf(type, body))
+    document.value !== null && wantsReason(document.value, state.value, eventOf(type, body))
 
   const act: OpenJob['act'] = (type, body) => {
-    if (!sheet.value || !meta.value || !session.person) return false
-    // A plain copy: what a form holds is reactive and cannot be stored on the device.
-    const event = eventOf(type, JSON.parse(JSON.stringify(body)) as typeof body)
+    if (!document.value || !meta.value || !session.person) return false
+    const event = eventOf(type, body)
     const entry = event.type === 'undone' ? standingEntry(state.value, event.body.event) : undefined
-    const refused = (entry && refuseUndo(session.person, entry)) ?? guardEvent(sheet.value, state.value, event)
+    const refused = (entry && refuseUndo(session.person, entry)) ?? guardEvent(document.value, state.value, event)
     refusal.value = refused?.message ?? null
     if (refused) return false
     void outbox.add(meta.value.id, event)
+    return true
+  }
+
+  const actTogether: OpenJob['actTogether'] = (drafts) => {
+    if (!document.value || !meta.value || !session.person) return false
+    const deed = drafts.length > 1 ? { deed: newId() } : {}
+    const events = drafts.map(({ type, body }) => ({ ...eventOf(type, body), ...deed }) as JobEvent)
+    const { refusal: refused } = judgeTogether(document.value, state.value, events)
+    refusal.value = refused?.message ?? null
+    if (refused) return false
+    void outbox.add(meta.value.id, ...events)
     return true
   }
 
@@ -164,9 +174,9 @@ export const useJobStore = defineStore('job', () => {
 
   /** Without the link the signature is sealed and waits with everything else; the server proves it when it arrives. */
   async function signSealed(event: JobEvent, login: string, pin: string): Promise<string | null> {
-    if (!meta.value || !sheet.value || !session.person) return null
+    if (!meta.value || !document.value || !session.person) return null
     if (login.toLowerCase() === session.person.login) return 'Without the link somebody else than you must sign.'
-    const refused = guardEvent(sheet.value, state.value, event)
+    const refused = guardEvent(document.value, state.value, event)
     if (refused) return refused.message
     try {
       if (!sealKey) throw new NoNetwork()
@@ -177,7 +187,7 @@ export const useJobStore = defineStore('job', () => {
         login, pin, head: fold.head.value, waiting: mine.value.map(waits => waits.id),
         event: { job: meta.value.id, id, type, body, happenedAt, device: deviceId() },
       })
-      await outbox.add(meta.value.id, event, { sealed, at: session.person.id })
+      await outbox.addSigned(meta.value.id, event, { sealed, at: session.person.id })
       return null
     } catch {
       return 'This device cannot keep a signature without the link. Other steps can go on meanwhile.'
@@ -206,7 +216,8 @@ export const useJobStore = defineStore('job', () => {
   const frame = useOnBenchStore()
   watchEffect(() => Object.assign(frame, { meta: meta.value, timers: timers.value, lost: lost.value }))
 
-  return { meta, sheet, state, seq, lost, problem, refusal, waitingIds, open, close, act, asksReason, sign, catchUp: link.catchUp }
+  return { meta, sheet, state, seq, lost, problem, refusal, waitingIds, open, close, act,
+    actTogether, asksReason, sign, catchUp: link.catchUp }
 })
 
 /** The live job for the bench, once it is open. What it is of does not vanish under the bench while the bench is being left. */
@@ -221,6 +232,7 @@ export function liveJob(): OpenJob {
     get refusal() { return store.refusal },
     set refusal(sentence) { store.refusal = sentence },
     act: store.act,
+    actTogether: store.actTogether,
     asksReason: store.asksReason,
     sign: store.sign,
   }

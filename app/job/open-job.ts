@@ -1,4 +1,4 @@
-import type { EventBodies, EventType, JobState, Sheet } from '#core'
+import type { Drafted, EventBodies, EventType, JobState, Sheet } from '#core'
 import type { JobBundle } from '#shared/wire/types'
 
 /** Why a signature was not taken; `needsPassword` when the PINs are spent. */
@@ -23,6 +23,8 @@ export interface OpenJob {
   refusal: string | null
   /** Does something at the bench. Takes effect at once, or says in `refusal` why it may not happen. */
   act: <T extends EventType>(type: T, body: EventBodies[T]) => boolean
+  /** Does several things with one tap: all of them or none, and they are undone together. */
+  actTogether: (drafts: readonly Drafted[]) => boolean
   /** True when this may be done only with a reason, which is asked for first. */
   asksReason: <T extends EventType>(type: T, body: EventBodies[T]) => boolean
   /** A second person signs one event at this bench. Says what went wrong. */

@@ -210,7 +210,7 @@ describe('what the server would not take', () => {
     const { outbox } = device()
     server.answer = events =>
       Promise.resolve({ results: events.map(({ id }) => ({ id, outcome: 'refused', code: 'pin.wrong', message: 'wrong' })), seq: 0 })
-    await outbox.add('job-1', note('signed'), { sealed: { key: 'a2V5', iv: 'aXY=', text: 'c2VhbA==' }, at: okafor.id })
+    await outbox.addSigned('job-1', note('signed'), { sealed: { key: 'a2V5', iv: 'aXY=', text: 'c2VhbA==' }, at: okafor.id })
     await outbox.add('job-1', note('plain'))
     await settled(outbox)
     Object.assign(server, usual, { sent: [] })

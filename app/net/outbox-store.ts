@@ -52,10 +52,17 @@ export const useOutboxStore = defineStore('outbox', () => {
   }
 
   /** Takes effect at once; the promise is settled when the event is safe on the device. */
-  async function add(job: string, event: JobEvent, signed?: WaitingEvent['signed']): Promise<void> {
-    const entry: WaitingEvent = { job, event, ...(signed ? { signed } : {}) }
-    waiting.value = [...waiting.value, entry]
-    entry.order = await (await deviceStore()).add('waiting', entry)
+  const add = (job: string, ...events: JobEvent[]): Promise<void> => keepAll(events.map(event => ({ job, event })))
+  const addSigned = (job: string, event: JobEvent, signed: NonNullable<WaitingEvent['signed']>): Promise<void> =>
+    keepAll([{ job, event, signed }])
+
+  async function keepAll(entries: readonly WaitingEvent[]): Promise<void> {
+    waiting.value = [...waiting.value, ...entries]
+    // In one go: what one tap has made is on the device whole, or not at all.
+    const change = (await deviceStore()).transaction('waiting', 'readwrite')
+    const orders = await Promise.all(entries.map(entry => change.store.add(entry)))
+    await change.done
+    entries.forEach((entry, i) => { entry.order = orders[i]! })
     afterPaint(() => void send())
   }
 
@@ -100,10 +107,12 @@ export const useOutboxStore = defineStore('outbox', () => {
     } while (nextBatch(owner).length > 0)
   }
 
-  /** The oldest entries of a person for one job, up to its closing; what others have left here waits for them. */
+  /** The oldest entries of a person for one job, up to its closing, no tap cut in two; what others have left here waits for them. */
   function nextBatch(owner: string): WaitingEvent[] {
     const own = waiting.value.filter(entry => ownerOf(entry) === owner && entry.order !== undefined)
-    const ofJob = own.filter(entry => entry.job === own[0]?.job).slice(0, MOST_AT_ONCE)
+    const all = own.filter(entry => entry.job === own[0]?.job)
+    const beyond = all[MOST_AT_ONCE]?.event.deed
+    const ofJob = all.slice(0, MOST_AT_ONCE).filter(({ event }) => beyond === undefined || event.deed !== beyond)
     const closing = ofJob.findIndex(entry => entry.event.type === 'job-closed')
     return closing > 0 ? ofJob.slice(0, closing) : ofJob
   }
@@ -151,11 +160,12 @@ export const useOutboxStore = defineStore('outbox', () => {
 
   async function sendBatch(batch: WaitingEvent[], enteredFor?: { id: string, name: string }): Promise<void> {
     const job = batch[0]!.job
-    const events = batch.map(({ event: { id, type, happenedAt, body }, signed }) => ({
+    const events = batch.map(({ event: { id, type, happenedAt, body, deed }, signed }) => ({
       id,
       type,
       happenedAt,
       body,
+      ...(deed ? { deed } : {}),
       ...(signed ? { sealed: signed.sealed } : {}),
     }))
     try {
@@ -232,12 +242,15 @@ export const useOutboxStore = defineStore('outbox', () => {
     setAside.value = setAside.value.filter(entry => entry.id !== id)
   }
 
-  /** Sends what was set aside once more, as something new that happens now. */
+  /** Sends what was set aside once more, as something new that happens now; all that one tap has made. */
   async function sendAgain(id: string): Promise<void> {
     const entry = setAside.value.find(candidate => candidate.id === id)
     if (!entry) return
-    await dismiss(id)
-    await add(entry.job, { ...entry.event, id: newId(), happenedAt: serverNow().toISOString() })
+    const { deed } = entry.event
+    const together = deed === undefined ? [entry] : setAside.value.filter(other => other.event.deed === deed)
+    for (const one of together) await dismiss(one.id)
+    const again = deed === undefined ? {} : { deed: newId() }
+    await add(entry.job, ...together.map(({ event }) => ({ ...event, id: newId(), happenedAt: serverNow().toISOString(), ...again })))
   }
 
   /** Sends all that can be sent again, in the order in which it was done. */
@@ -259,6 +272,7 @@ export const useOutboxStore = defineStore('outbox', () => {
     stranded,
     restore,
     add,
+    addSigned,
     addPhoto,
     send,
     underWay: () => underWay ?? Promise.resolve(),

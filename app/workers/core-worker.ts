@@ -1,13 +1,13 @@
 import {
   auditSheet, compareSchools, operatingClearance, passesForEvenness, simulateTightening, type EvenPasses, type Finding,
   type OperatingClearance, type OperatingClearanceInput,
-  type School, type SchoolsInput, type Sheet, type SimulatedTightening, type TighteningModel,
+  type School, type SchoolsInput, type SheetDocument, type SimulatedTightening, type TighteningModel,
 } from '#core'
 import { serve } from './protocol'
 
 export interface CoreTasks {
   operatingClearance: { input: OperatingClearanceInput, result: OperatingClearance }
-  auditSheet: { input: Sheet, result: Finding[] }
+  auditSheet: { input: SheetDocument, result: Finding[] }
   compareSchools: { input: SchoolsInput, result: School[] }
   simulateTightening: { input: TighteningModel, result: SimulatedTightening }
   passesForEvenness: { input: Parameters<typeof passesForEvenness>[0], result: EvenPasses }

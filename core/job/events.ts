@@ -20,6 +20,8 @@ export type JobEvent = {
     actor: Actor
     /** Bench clock, ISO 8601 in UTC. */
     happenedAt: string
+    /** UUID that the events of one tap share: they happen together or not at all, and are taken back together. */
+    deed?: string
   }
 }[EventType]
 

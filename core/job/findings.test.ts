@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { eventOf, openJob } from '../../tests/support/job-walk'
 import { smallSheet } from '../../tests/support/small-sheet'
 import { diagnose } from '../evidence'
-import { checkSheet, type Sheet } from '../sheet'
+import { checkSheet, sheetForUnit, type Sheet } from '../sheet'
 import { evidenceItems, foldJob, guardEvent, jobEvidence, openDuties, type EventBodies, type EventType, type JobState } from '.'
 
 /** A seal of two faces and a ring on a shaft with a bearing; the faces are washed, the ring comes out, all is decided. */
@@ -19,7 +19,7 @@ function sealSheet(): Sheet {
       { role: 'spring', motion: 'turning' }] },
     'ring': { kind: 'o-ring' }, 'bearing': { kind: 'bearing' },
   }
-  return checkSheet({
+  return sheetForUnit(checkSheet({
     ...small,
     parts: small.parts.map(part => ({ ...part, ...part.key === 'still-face' ? { count: 2 } : {}, ...seen[part.key] })),
     marks: [{ key: 'MK-1', name: 'Faces', between: ['still-face', 'turning-face'], symbol: 'I', way: 'felt pen', place: 'backs',
@@ -32,7 +32,7 @@ function sealSheet(): Sheet {
           ? { ...step,
               decides: ['bearing', 'still-face'] }
           : step),
-  })
+  }))
 }
 
 describe('findings of a job', () => {

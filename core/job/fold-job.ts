@@ -1,6 +1,7 @@
-import type { Sheet } from '../sheet'
+import type { SheetDocument } from '../sheet'
 import type { EventType, JobEvent } from './events'
 import type { Stamp } from './stamp'
+import { standingSheet } from './standing-sheet'
 import type { JobState } from './state'
 import type { EventRule } from './subject'
 import { HOMES, RULES, SIGNATURES, SUBJECTS } from './subjects'
@@ -11,26 +12,30 @@ export const emptyState = (): JobState => Object.assign({ events: 0 }, ...SUBJEC
 /**
  * The state of a job after its events: the same function in the browser, on the server and in tests.
  *
- * @param sheet the sheet of the job
+ * @param document the sheet that the job was opened with: as it was released, or settled for the job
  * @param events in the order of the log, each let through by `guardEvent`
  * @param from the state to start from (a snapshot); an empty job when left out. It is not changed.
  * @returns a new state. Folding in two halves gives the same as folding at once.
- * @example foldJob(sheet, later, foldJob(sheet, earlier))
+ * @example foldJob(document, later, foldJob(document, earlier))
  */
-export function foldJob(sheet: Sheet, events: readonly JobEvent[], from?: JobState): JobState {
+export function foldJob(document: SheetDocument, events: readonly JobEvent[], from?: JobState): JobState {
   const state = from ? { ...from } : emptyState()
   // Entries are never changed once written, so a container is copied when it is first written into, and no other.
   const own = new Set<string>(from ? [] : CONTAINERS)
   // What is taken back is most often young: its type says where in the state it is.
   const types = new Map<string, EventType>()
-  const folding = { sheet, typeOf: (event: string) => types.get(event) }
-  for (const { id, type, body, actor, happenedAt } of events) {
+  const folding = {
+    get sheet() { return standingSheet(document, state) },
+    typeOf: (event: string) => types.get(event),
+  }
+  for (const { id, type, body, actor, happenedAt, deed } of events) {
     state.events += 1
     const rule = RULES[type] as EventRule<typeof body>
     for (const name of rule.writes ?? CONTAINERS) if (!own.has(name)) takeOver(state, name, own)
-    const stamp: Stamp = { event: id, n: state.events, by: actor.name, byId: actor.id, at: happenedAt }
+    const stamp: Stamp = { event: id, n: state.events, by: actor.name, byId: actor.id, at: happenedAt, ...deed ? { deed } : {} }
     rule.fold(state, stamp, body, folding)
-    types.set(id, type)
+    // What several events made together is looked for everywhere.
+    if (deed === undefined) types.set(id, type)
   }
   return state
 }
@@ -56,6 +61,17 @@ export function standingEntry(state: JobState, id: string): (Stamp & { isSignatu
   const entry = standing(state).find(candidate => candidate.event === id)
   return entry && { ...entry, isSignature: [...SIGNATURES].some(home => entriesIn(state, home).some(signature => signature.event === id)) }
 }
+
+/** The events that stand of one tap: of the same deed, or that one alone. */
+export function eventsOfDeed(state: JobState, id: string): readonly string[] {
+  const entries = standing(state)
+  const deed = entries.find(entry => entry.event === id)?.deed
+  return deed === undefined ? [id] : [...new Set(entries.filter(entry => entry.deed === deed).map(entry => entry.event))]
+}
+
+/** The person who wrote the standing entries of a deed. */
+export const authorOfDeed = (state: JobState, deed: string): string | undefined =>
+  standing(state).find(entry => entry.deed === deed)?.byId
 
 /** True when the event has left something in the state that can be taken back. */
 export const isStanding = (state: JobState, id: string): boolean => standing(state).some(entry => entry.event === id)

@@ -1,11 +1,12 @@
-import { indexOf, type Sheet, type Step } from '../sheet'
+import { indexOf, type Sheet, type SheetDocument, type Step } from '../sheet'
 import { isDone, missingBefore, sheetNow } from '../teardown'
 import { closeBlockers } from './close-blockers'
 import { openDuties, sayDuties } from './duties'
 import type { JobEvent } from './events'
-import { foldJob, isStanding } from './fold-job'
+import { authorOfDeed, eventsOfDeed, foldJob, isStanding } from './fold-job'
 import { refuse, type Refusal } from './refusal'
 import { isDatedBefore } from './stamp'
+import { standingSheet } from './standing-sheet'
 import type { JobState } from './state'
 import type { EventRule, JudgedJob } from './subject'
 import { RULES } from './subjects'
@@ -17,7 +18,8 @@ import { RULES } from './subjects'
  * @returns null when it may, otherwise a code and a sentence for the person
  * @example guardEvent(sheet, state, event)?.message // 'First comes step 3 "Drain the casing".'
  */
-export function guardEvent(sheet: Sheet, state: JobState, event: JobEvent): Refusal | null {
+export function guardEvent(document: SheetDocument, state: JobState, event: JobEvent): Refusal | null {
+  const sheet = standingSheet(document, state)
   if (event.type !== 'job-opened') {
     if (!state.opened) return refuse('job.not-open', 'This job has not been opened.')
     if (state.closed)
@@ -26,9 +28,11 @@ export function guardEvent(sheet: Sheet, state: JobState, event: JobEvent): Refu
     if (unknown) return unknown
     if (isDatedBefore(event.happenedAt, state.opened.at))
       return refuse('event.before-job', 'This is dated before the job was opened. Check the clock of this device.')
+    const notTogether = refuseDeed(state, event)
+    if (notTogether) return notTogether
   }
   // The table holds, for each type, the rule of just that type; TypeScript cannot follow the pairing through a union.
-  return (RULES[event.type] as EventRule<typeof event.body>).guard(judged(sheet, state), event.body, event)
+  return (RULES[event.type] as EventRule<typeof event.body>).guard(judged(document, sheet, state), event.body, event)
 }
 
 /**
@@ -36,11 +40,11 @@ export function guardEvent(sheet: Sheet, state: JobState, event: JobEvent): Refu
  *
  * @example wantsReason(sheet, state, event)
  */
-export const wantsReason = (sheet: Sheet, state: JobState, event: JobEvent): boolean =>
-  guardEvent(sheet, state, event)?.wantsReason === true
+export const wantsReason = (document: SheetDocument, state: JobState, event: JobEvent): boolean =>
+  guardEvent(document, state, event)?.wantsReason === true
 
 /** A job with what only all subjects together can say of it. */
-function judged(sheet: Sheet, state: JobState): JudgedJob {
+function judged(document: SheetDocument, sheet: Sheet, state: JobState): JudgedJob {
   return {
     sheet,
     state,
@@ -51,23 +55,34 @@ function judged(sheet: Sheet, state: JobState): JudgedJob {
         openDuties(sheet, state, step, { wholly }).filter(({ kind }) => (!only || only.includes(kind)) && !except.includes(kind)),
       ),
     after: (type, body, { byId = '', by = '', at = '' } = {}) =>
-      foldJob(sheet, [{ id: '', type, body, actor: { id: byId, name: by }, happenedAt: at } as JobEvent], state),
-    hanging: after => hangingAfter(sheet, state, after),
+      foldJob(document, [{ id: '', type, body, actor: { id: byId, name: by }, happenedAt: at } as JobEvent], state),
+    hanging: after => hangingAfter(sheet, state, standingSheet(document, after), after),
     blockers: () => closeBlockers(sheet, state),
     isStanding: event => isStanding(state, event),
+    eventsOfDeed: event => eventsOfDeed(state, event),
+    sheetOf: other => standingSheet(document, other),
   }
 }
 
 /** A ticked step that stands on nothing, or owes something, in the state that is to come and did not before. */
-function hangingAfter(sheet: Sheet, state: JobState, after: JobState): Step | undefined {
+function hangingAfter(sheet: Sheet, state: JobState, sheetAfter: Sheet, after: JobState): Step | undefined {
   // A step that is ticked only by what happens (undoing a going back) may have lost a photo or a mark meanwhile: it must owe nothing.
   const owedBefore = (step: Step) => isDone(state, step.key) ? openDuties(sheet, state, step).length : 0
   const owesMore = (step: Step) => {
-    const owed = openDuties(sheet, after, step).length
+    const owed = openDuties(sheetAfter, after, step).length
     return owed > 0 && owed > owedBefore(step)
   }
-  const hangs = (step: Step) => missingBefore(sheet, after, step).length > 0 || owesMore(step)
-  return sheetNow(sheet, after).steps.find(step => isDone(after, step.key) && hangs(step))
+  const hangs = (step: Step) => missingBefore(sheetAfter, after, step).length > 0 || owesMore(step)
+  return sheetNow(sheetAfter, after).steps.find(step => isDone(after, step.key) && hangs(step))
+}
+
+/** Nobody hangs something on the tap of another, and nobody signs in passing. */
+function refuseDeed(state: JobState, { deed, type, actor }: JobEvent): Refusal | null {
+  if (deed === undefined) return null
+  if (RULES[type].isSignature || type === 'undone' || type === 'job-closed')
+    return refuse('deed.alone', 'A signature, an undo and a closing stand for themselves.')
+  const author = authorOfDeed(state, deed)
+  return author !== undefined && author !== actor.id ? refuse('deed.foreign', 'That tap was made by somebody else.') : null
 }
 
 function unknownReference(sheet: Sheet, event: JobEvent): Refusal | null {

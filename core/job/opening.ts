@@ -12,13 +12,17 @@ export interface JobSetup {
   target?: string
 }
 
+/** Which document a job was opened with; by its hash it is inside the chain of the log. */
+export interface OpenedWith { key: string, revision: number, sha256: string }
+
 export interface OpeningEvents {
-  'job-opened': { reason: string } & JobSetup
+  /** `sheet` is left out only in logs that are older than it. */
+  'job-opened': { reason: string, sheet?: OpenedWith } & JobSetup
   'job-closed': { remark?: string }
 }
 
 export interface OpeningState {
-  opened: (Stamp & { reason: string } & JobSetup) | null
+  opened: (Stamp & { reason: string, sheet?: OpenedWith } & JobSetup) | null
   closed: (Stamp & { remark?: string }) | null
 }
 

@@ -6,6 +6,8 @@ export interface Stamp {
   by: string
   byId: string
   at: string
+  /** The tap it belongs to, where one tap made several events: they are taken back together. */
+  deed?: string
 }
 
 /** Marks an entry of a step that was opened again: the event that went back. It stays in the record and counts no more. */

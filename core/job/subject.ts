@@ -34,13 +34,18 @@ export interface JudgedJob {
   blockers: () => readonly CloseBlocker[]
   /** True when the event has left something in the state that can be taken back. */
   isStanding: (event: string) => boolean
+  /** The events that stand of the tap that this one belongs to. */
+  eventsOfDeed: (event: string) => readonly string[]
+  /** The sheet that stands in another state of this job. */
+  sheetOf: (state: JobState) => Sheet
 }
 
 export type Guard<Body> = (job: JudgedJob, body: Body, event: { actor: Actor, happenedAt: string }) => Refusal | null
 
 /** What the fold knows besides the state. */
 export interface Folding {
-  sheet: Sheet
+  /** As it stands before the event. */
+  readonly sheet: Sheet
   /** Of an event that was folded just before: its type. It says where in the state to look for it. */
   typeOf: (event: string) => EventType | undefined
 }

@@ -2,6 +2,7 @@ import { departures, type DepartureDuty, type DepartureEvents, type DepartureSta
 import { extractions, type ExtractionEvents, type ExtractionState } from './extractions'
 import { findings, type FindingEvents, type FindingState, type LookDuty } from './findings'
 import { goingBack, type GoingBackEvents, type GoingBackState } from './going-back'
+import { growth, type GrowthEvents, type GrowthState } from './growth'
 import { handChecks, type HandCheckDuty, type HandCheckEvents, type HandCheckState } from './hand-checks'
 import { holds, type HoldDuty, type HoldEvents, type HoldState } from './holds'
 import { indexData, type IndexDuty, type IndexEvents, type IndexState } from './index-datum'
@@ -42,6 +43,7 @@ interface Parts {
   seals: [SealEvents, SealState, SealDuty]
   tightening: [TighteningEvents, TighteningState, TighteningDuty]
   notes: [NoteEvents, NoteState]
+  growth: [GrowthEvents, GrowthState]
   goingBack: [GoingBackEvents, GoingBackState]
   takingBack: [TakingBackEvents, object]
 }
@@ -59,6 +61,7 @@ export interface Subjects {
 const all: { [N in keyof Parts]: Subject<Parts[N][0], Parts[N][1], DutyOf<Parts[N]>> } = {
   opening, ticks, marks, photos, findings, indexData, pieces, places, readings, ways, handChecks, departures, holds, waits, extractions,
   service, seals, tightening, notes,
+  growth: growth(() => ({ homes: NAMES })),
   goingBack: goingBack(() => SUBJECTS),
   takingBack: takingBack(() => ({ subjects: SUBJECTS, homeOf, homes: HOMES, undoAt: home => UNDOINGS.get(home) })),
 }
@@ -82,6 +85,8 @@ type Home = ListName | RegisterName
 const homeOf = (type: string): Home | undefined => RULES[type as keyof typeof RULES].home
 /** Where entries stand that can be taken back. */
 export const HOMES: ReadonlySet<Home> = new Set(Object.keys(RULES).flatMap(type => homeOf(type) ?? []))
+/** … and what people call what stands there. */
+const NAMES = new Map(Object.values(RULES).flatMap(({ home, name }) => home ? [[home, name] as const] : []).reverse())
 const UNDOINGS = new Map(Object.values(RULES).flatMap(({ home, undo }) => home && undo ? [[home, undo] as const] : []))
 /** Where the signatures stand. */
 export const SIGNATURES: ReadonlySet<Home> = new Set(Object.values(RULES).flatMap(rule => rule.isSignature && rule.home ? [rule.home] : []))

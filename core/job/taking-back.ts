@@ -33,19 +33,27 @@ export const takingBack = (house: () => House): Subject<TakingBackEvents, object
         const { homeOf, homes, undoAt } = house()
         const type = typeOf(event)
         const home = type && homeOf(type)
-        for (const name of home ? [home] : homes) for (const entry of takeOut(state, name, event)) undoAt(name)?.(state, entry)
+        const out = (names: Iterable<Home>, isMeant: (entry: Stamp) => boolean) =>
+          [...names].flatMap(name => takeOut(state, name, isMeant).map(entry => ({ name, entry })))
+        const taken = out(home ? [home] : homes, entry => entry.event === event)
+        const deed = taken[0]?.entry.deed
+        if (deed !== undefined) taken.push(...out(homes, entry => entry.deed === deed))
+        for (const { name, entry } of taken) undoAt(name)?.(state, entry)
       },
       guard: (job, { event }) => {
         const { sheet, after, hanging, isStanding } = job
         if (!isStanding(event)) return refuse('undo.nothing', 'There is nothing to undo: it was taken back already, or never happened.')
+        const together = job.eventsOfDeed(event)
         for (const { holdsFast } of house().subjects) {
-          const refusal = holdsFast?.(job, event)
-          if (refusal) return refusal
+          for (const one of together) {
+            const refusal = holdsFast?.(job, one)
+            if (refusal) return refusal
+          }
         }
         const left = after('undone', { event })
         const step = hanging(left)
         if (step) return refuse('undo.stood-on', `${stepName(sheet, step)} stands on it. Undo that step first.`)
-        const wrong = accountOf(sheet, left).find(line => line.out < 0 || line.short > 0)
+        const wrong = accountOf(job.sheetOf(left), left).find(line => line.out < 0 || line.short > 0)
         return wrong
           ? refuse('undo.stood-on', `Then the account of ${wrong.part.name} would not balance: it went back, or was sent on, since.`)
           : null
@@ -54,15 +62,18 @@ export const takingBack = (house: () => House): Subject<TakingBackEvents, object
   },
 })
 
-/** Takes the entry of that event out, and gives it; several where one event stands under several names. */
-function takeOut(state: JobState, home: Home, event: string): Stamp[] {
+/** Takes the entries that are meant out, and gives them. */
+function takeOut(state: JobState, home: Home, isMeant: (entry: Stamp) => boolean): Stamp[] {
   const entries = state[home]
   if (Array.isArray(entries)) {
-    const place = (entries as Stamp[]).findLastIndex(entry => entry.event === event)
-    return place < 0 ? [] : entries.splice(place, 1)
+    const out: Stamp[] = []
+    // From behind: what is taken back is most often young.
+    for (let place = entries.length - 1; place >= 0; place--)
+      if (isMeant(entries[place] as Stamp)) out.push(...(entries as Stamp[]).splice(place, 1))
+    return out
   }
   const register = entries as Record<string, Stamp>
-  return Object.keys(register).filter(key => register[key]!.event === event).map((key) => {
+  return Object.keys(register).filter(key => isMeant(register[key]!)).map((key) => {
     const entry = register[key]!
     Reflect.deleteProperty(register, key)
     return entry

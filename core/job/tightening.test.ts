@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { AT, JobAt } from '../../tests/support/job-at'
 import { eventOf, openJob, towardsTick } from '../../tests/support/job-walk'
 import { smallSheet } from '../../tests/support/small-sheet'
-import { checkSheet, stepOf, type Joint, type Sheet } from '../sheet'
+import { checkSheet, sheetForUnit, stepOf, type Joint, type Sheet } from '../sheet'
 import {
   closeBlockers, foldJob, guardEvent, isRetightening, judgePull, lastPulledAt, nextBolt, openDuties, slackenedAt, tighteningCare,
   tighteningStand, wrenchFaults, type EventBodies, type EventType, type JobState,
@@ -23,7 +23,7 @@ function cover(changes: Partial<Joint> = {}): Sheet {
   const steps = small.steps.map(step => step.key === 'cover-on'
     ? { ...step, tightens: 'cover-joint', tools: ['torque wrench 40–200 N·m'] }
     : step)
-  return checkSheet({ ...small, joints: [joint], steps })
+  return sheetForUnit(checkSheet({ ...small, joints: [joint], steps }))
 }
 
 /** A job at the joint, with what the guard says to what is tried. */

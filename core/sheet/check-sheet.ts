@@ -1,3 +1,4 @@
+import type { TSchema } from '@sinclair/typebox'
 import { Value } from '@sinclair/typebox/value'
 import { widestGap } from '../angles'
 import { DomainError } from '../domain-error'
@@ -7,7 +8,8 @@ import { findCycle } from './find-cycle'
 import { CONDITIONAL, conditionsOf, LIST_NAMES, LISTS, placesOf, thingsOf, type ListName, type Thing } from './lists'
 import { machineFaults, type SheetFault } from './machine-faults'
 import { anglesOf } from './plane-angles'
-import { SheetSchema, type Position, type Seal, type Sheet } from './schema'
+import { GrowthSchema, SheetSchema, type Position, type Seal, type SheetDocument } from './schema'
+import { referenceFaults } from './reference-faults'
 import { settingOf } from './setting-of'
 import { DEPTH_OPTION, withWayCleared } from './sheet-for-unit'
 import { DEPTHS } from './terms'
@@ -22,14 +24,14 @@ const MOST_MACHINES = 96
  * options describe and every way its forks allow.
  *
  * @param given anything, usually parsed JSON, of this format or an earlier one
- * @returns the document as a `Sheet` of the format of today, otherwise unchanged
+ * @returns the document as a `SheetDocument` of the format of today, otherwise unchanged
  * @throws DomainError `sheet.bad` with `details.faults: SheetFault[]` (at most 20) and the first of them in the sentence
  * @example checkSheet(JSON.parse(text)).title
  */
-export function checkSheet(given: unknown): Sheet {
+export function checkSheet(given: unknown): SheetDocument {
   const document = upgradeSheet(given)
   const faults = shapeFaults(document)
-  if (faults.length === 0) faults.push(...meaningFaults(document as Sheet))
+  if (faults.length === 0) faults.push(...meaningFaults(document as SheetDocument))
   if (faults.length > 0) {
     const [first] = faults
     const more = faults.length > 1 ? ` (and ${faults.length - 1} more)` : ''
@@ -37,7 +39,7 @@ export function checkSheet(given: unknown): Sheet {
       faults: faults.slice(0, MOST_FAULTS_SHOWN),
     })
   }
-  return document as Sheet
+  return document as SheetDocument
 }
 
 /** What may have worn is never held tighter than what must hold as left. */
@@ -65,16 +67,23 @@ function sealFaults({ name, setting }: Seal, at: string): SheetFault[] {
   }
 }
 
-function shapeFaults(document: unknown): SheetFault[] {
+/**
+ * What is wrong with the shape of an addition from the bench; null when it is one. What it means is judged where it is put in.
+ *
+ * @example growthFault({ adds: { parts: [part] } })
+ */
+export const growthFault = (given: unknown): SheetFault | null => shapeFaults(given, GrowthSchema)[0] ?? null
+
+function shapeFaults(document: unknown, schema: TSchema = SheetSchema): SheetFault[] {
   const faults: SheetFault[] = []
-  for (const error of Value.Errors(SheetSchema, document)) {
+  for (const error of Value.Errors(schema, document)) {
     faults.push({ place: error.path, reason: `${error.message}.` })
     if (faults.length >= MOST_FAULTS_SHOWN) break
   }
   return faults
 }
 
-function meaningFaults(sheet: Sheet): SheetFault[] {
+function meaningFaults(sheet: SheetDocument): SheetFault[] {
   const faults: SheetFault[] = []
   const fault = (place: string, reason: string) => faults.push({ place, reason })
 
@@ -155,6 +164,9 @@ function meaningFaults(sheet: Sheet): SheetFault[] {
   sheet.seals?.forEach((seal, i) => faults.push(...sealFaults(seal, `/seals/${i}`)))
   sheet.steps.forEach((step, i) => {
     const at = `/steps/${i}`
+    for (const field of ['why', 'minutes'] as const)
+      if (step[field] === undefined && !sheet.gaps?.some(gap => gap.thing === step.key && gap.field === field))
+        fault(`${at}/${field}`, `"${step.title}" says nothing of its ${field}, and does not say that it is not known (gaps).`)
     if (step.removes && step.limb !== 'off') fault(`${at}/removes`, 'Parts come out on the off limb only.')
     if (step.refits && step.limb !== 'on') fault(`${at}/refits`, 'Parts go back on the on limb only.')
     for (const [choice, ways] of Object.entries(step.ways ?? {})) {
@@ -224,7 +236,7 @@ const goesRound = (angles: readonly number[]): boolean => angles.length >= 4
   && angles.every((angle, i) => angle >= 0 && angle < 360 && (i === 0 || angle > angles[i - 1]!)) && widestGap(angles).widthDeg <= 100
 
 /** Keys are used once: in each list, and in each list within one of its things. */
-function keyFaults(sheet: Sheet): SheetFault[] {
+function keyFaults(sheet: SheetDocument): SheetFault[] {
   const twice = (things: readonly Thing[], key: 'key' | 'name', where: string, at: string): SheetFault[] => {
     const seen = new Set<string>()
     return things.flatMap((thing, i) => {
@@ -249,25 +261,8 @@ function keyFaults(sheet: Sheet): SheetFault[] {
   })
 }
 
-/** What a thing names is there, and what one of its variants would have it name. */
-function referenceFaults(sheet: Sheet): SheetFault[] {
-  const known = new Map(LIST_NAMES.map(list => [LISTS[list].kind, new Set(thingsOf(sheet, list).map(thing => thing[LISTS[list].key]))]))
-  const faultsIn = (list: ListName, thing: object, where: string): SheetFault[] =>
-    LISTS[list].refers.flatMap(({ path, to }) =>
-      [...placesOf(thing, path)]
-        .filter(({ value }) => !known.get(to)!.has(value as string))
-        .map(({ at, value }) => ({ place: where + at, reason: `There is no ${to} "${String(value)}".` })),
-    )
-  return LIST_NAMES.flatMap(list =>
-    thingsOf(sheet, list).flatMap((thing, i) => [
-      ...faultsIn(list, thing, `/${list}/${i}`),
-      ...(thing.variants ?? []).flatMap(({ set }, j) => faultsIn(list, set, `/${list}/${i}/variants/${j}/set`)),
-    ]),
-  )
-}
-
 /** Conditions name options and values that exist, and describe no more machines than can be checked one by one. */
-function conditionFaults(sheet: Sheet): SheetFault[] {
+function conditionFaults(sheet: SheetDocument): SheetFault[] {
   const values = new Map([
     [DEPTH_OPTION, new Set<string>(DEPTHS)],
     ...(sheet.options ?? []).map(option => [option.key, new Set(option.values.map(v => v.key))] as const),

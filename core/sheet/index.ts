@@ -1,12 +1,15 @@
 export { auditSheet, type Finding, type Severity } from './audit'
-export { checkSheet } from './check-sheet'
+export { checkSheet, growthFault } from './check-sheet'
 export { optionCombinations, wayCombinations } from './combinations'
 export { findCycle } from './find-cycle'
+export { grownSheet, isGrownKey, rungStepsOf, type Additions, type Link, type Shaped, type Shaping } from './grown-sheet'
+export { openGaps } from './open-gaps'
 export {
   choiceOf, energyOf, envelopeOf, fitOf, indexOf, jointOf, markOf, partOf, positionOf, readOf, sealOf, stepName, stepNumber, stepOf,
   temporaryOf,
 } from './sheet-index'
 export {
+  GAP_FIELDS,
   SheetSchema,
   type Assembly,
   type Axis,
@@ -15,6 +18,7 @@ export {
   type Energy,
   type Envelope,
   type Fit,
+  type Gap,
   type HandCheck,
   type Joint,
   type LadderRung,
@@ -27,10 +31,12 @@ export {
   type Seal,
   type SealSettingOfSheet,
   type Sheet,
+  type SheetDocument,
   type Step,
   type Temporary,
 } from './schema'
-export type { SheetFault } from './machine-faults'
+export { allBelow, overhaulFaults, type SheetFault } from './machine-faults'
+export { referenceFaults } from './reference-faults'
 export { anglesOf } from './plane-angles'
 export { asksForWrench, isSnugAt, passesOf, patternOf, torqueAt } from './joint-torque'
 export { HAND_LIFT_KG, needsLifting } from './lifting'

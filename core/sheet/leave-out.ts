@@ -1,5 +1,5 @@
 import { LISTS, withoutGone, type Kind, type ListName } from './lists'
-import type { Sheet, Step } from './schema'
+import type { SheetDocument, Step } from './schema'
 
 /** Which things of a sheet stay; all of a list that is not named. */
 export interface Keep {
@@ -31,7 +31,7 @@ const IN_ORDER = [
  *
  * @returns a new document; the one given is not changed
  */
-export function leaveOut(sheet: Sheet, { step, part = () => true, mark = () => true }: Keep): Sheet {
+export function leaveOut<S extends SheetDocument>(sheet: S, { step, part = () => true, mark = () => true }: Keep): S {
   const steps = sheet.steps.filter(step)
   const stays = keysOf(steps)
   const before = standsOn(sheet, stays)
@@ -65,7 +65,7 @@ function forksLeft(ways: Step['ways'] = {}, asked: ReadonlySet<string | undefine
 }
 
 /** For a step key: itself when it stays, otherwise what it stood on that stays. Circles end where they close; `checkSheet` names them. */
-function standsOn(sheet: Sheet, stays: ReadonlySet<string>): (key: string) => string[] {
+function standsOn(sheet: SheetDocument, stays: ReadonlySet<string>): (key: string) => string[] {
   const after = new Map(sheet.steps.map(step => [step.key, step.after]))
   const known = new Map<string, string[]>()
   const look = (key: string): string[] => {

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { demoDocuments, liftPumpDocument } from '../../tests/support/demo-sheet'
 import { DomainError } from '../domain-error'
-import { checkSheet, leaveOut, sheetForUnit, type Sheet, type SheetFault } from '.'
+import { checkSheet, leaveOut, sheetForUnit, type SheetDocument, type SheetFault } from '.'
 import { CONDITIONAL, LIST_NAMES, LISTS, placesOf, thingsOf, withoutGone, type ListName } from './lists'
 
-const faultsOf = (document: Sheet): SheetFault[] => {
+const faultsOf = (document: SheetDocument): SheetFault[] => {
   try {
     checkSheet(document)
     return []
@@ -20,7 +20,7 @@ behindCasing.steps.find(step => step.key === 'rotor-out')!.behind = ['upper-casi
 const documents = [...demoDocuments, behindCasing]
 
 /** A demonstration sheet with something at that place of a list, to spoil it, and where that is. */
-function sheetWith(list: ListName, path: string): { sheet: Sheet, i: number, at: string } {
+function sheetWith(list: ListName, path: string): { sheet: SheetDocument, i: number, at: string } {
   for (const document of documents) {
     for (const [i, thing] of thingsOf(document, list).entries()) {
       const [place] = placesOf(thing, path)
@@ -113,7 +113,7 @@ describe('the table of the lists of a sheet', () => {
   it('leaves nothing that names a part or a step that is left out, whichever it is', () => {
     for (const document of demoDocuments) {
       const sheet = sheetForUnit(document)
-      const dangling = (left: Sheet) =>
+      const dangling = (left: SheetDocument) =>
         faultsOf(left).filter(fault => fault.reason.startsWith('There is no') || fault.reason.includes('rray'))
       for (const { key } of sheet.parts)
         expect(dangling(leaveOut(sheet, { step: () => true, part: one => one !== key })), `${sheet.key} without ${key}`).toEqual([])

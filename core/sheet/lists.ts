@@ -1,4 +1,4 @@
-import type { Sheet } from './schema'
+import type { SheetDocument } from './schema'
 
 /** What a thing of a sheet is called where another names it. */
 export type Kind
@@ -11,7 +11,7 @@ export type ListName
  * Where a thing names another: the fields down to its key, `*` for each of a list. What goes when that other thing is left out has a `!`
  * behind it (before the first field: the whole thing): the innermost first, and what is outside of it once it is empty.
  */
-interface Reference { path: string, to: Kind }
+export interface Reference { path: string, to: Kind }
 
 interface List {
   kind: Kind
@@ -88,7 +88,7 @@ export interface Thing {
 export type Condition = Readonly<Record<string, readonly string[]>>
 
 /** The things of one list; none when the sheet has no such list. */
-export const thingsOf = (sheet: Sheet, list: ListName): readonly Thing[] => sheet[list] ?? []
+export const thingsOf = (sheet: SheetDocument, list: ListName): readonly Thing[] => sheet[list] ?? []
 
 /** The lists whose things may depend on options. */
 export const CONDITIONAL = LIST_NAMES.filter(list => LISTS[list].isConditional)
@@ -121,6 +121,24 @@ function* walk(value: unknown, [segment, ...rest]: readonly Segment[], at: strin
   if (!segment) yield { at, value }
   else if (segment.name === '*') for (const [i, item] of (value as unknown[]).entries()) yield* walk(item, rest, `${at}/${i}`)
   else yield* walk((value as Record<string, unknown>)[segment.name], rest, `${at}/${segment.name}`)
+}
+
+/** A thing whose names of others are others; unchanged where none is. */
+export function mapReferences<T extends object>(thing: T, refers: readonly Reference[], nameOf: (kind: Kind, key: string) => string): T {
+  return refers.reduce<unknown>((left, { path, to: kind }) => mapAt(left, segmentsOf(path).segments, key => nameOf(kind, key)), thing) as T
+}
+
+function mapAt(value: unknown, [segment, ...rest]: readonly Segment[], nameOf: (key: string) => string): unknown {
+  if (value === undefined) return value
+  if (!segment) return nameOf(value as string)
+  if (segment.name === '*') {
+    const items = value as readonly unknown[]
+    const mapped = items.map(item => mapAt(item, rest, nameOf))
+    return mapped.every((item, i) => item === items[i]) ? value : mapped
+  }
+  const record = value as Record<string, unknown>
+  const mapped = mapAt(record[segment.name], rest, nameOf)
+  return mapped === record[segment.name] ? value : { ...record, [segment.name]: mapped }
 }
 
 const GONE = Symbol('gone')

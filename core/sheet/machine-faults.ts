@@ -1,5 +1,5 @@
 import { optionCombinations, wayCombinations } from './combinations'
-import type { Sheet, Step } from './schema'
+import type { Sheet, SheetDocument, Step } from './schema'
 import { sheetForUnit } from './sheet-for-unit'
 import { sheetOnWay } from './sheet-on-way'
 
@@ -10,12 +10,12 @@ export interface SheetFault {
 }
 
 /** What must hold for every machine the sheet describes, whichever way it is overhauled. */
-export function machineFaults(sheet: Sheet): SheetFault[] {
+export function machineFaults(sheet: SheetDocument): SheetFault[] {
   for (const options of optionCombinations(sheet)) {
     const machine = sheetForUnit(sheet, options)
     for (const ways of wayCombinations(machine)) {
       const job = sheetOnWay(machine, ways)
-      const faults = [...rungFaults(job), ...countFaults(job), ...markFaults(job), ...choiceFaults(machine)]
+      const faults = [...overhaulFaults(job), ...choiceFaults(machine)]
       if (faults.length === 0) continue
       const where = Object.entries({ ...options, ...ways }).map(([key, value]) => `${key} = ${value}`).join(', ')
       // Places are those of the document that came in, not of the one that is left.
@@ -28,20 +28,37 @@ export function machineFaults(sheet: Sheet): SheetFault[] {
   return []
 }
 
-interface MachineFault { list: 'steps' | 'parts' | 'marks', thing: string, field?: string, reason: string }
+/** What must hold on one way: each rung has two sides, what comes out goes back, what is marked is checked. */
+export const overhaulFaults = (job: Sheet): MachineFault[] => [...rungFaults(job), ...countFaults(job), ...markFaults(job)]
+
+export interface MachineFault { list: 'steps' | 'parts' | 'marks', thing: string, field?: string, reason: string }
+
+/** All that a step stands on, by however many others between; worked out once a step. */
+export function allBelow({ steps }: Pick<SheetDocument, 'steps'>): (key: string) => ReadonlySet<string> {
+  const after = new Map(steps.map(step => [step.key, step.after]))
+  const known = new Map<string, Set<string>>()
+  const look = (key: string): Set<string> => {
+    const found = known.get(key)
+    if (found) return found
+    const below = new Set<string>()
+    known.set(key, below)
+    for (const one of after.get(key) ?? []) {
+      below.add(one)
+      for (const other of look(one)) below.add(other)
+    }
+    return below
+  }
+  return look
+}
 
 /** Whether a step comes, by however many others between, after the one of that key. */
-function ordering(sheet: Sheet): (step: Step, wanted: string) => boolean {
-  const byKey = new Map(sheet.steps.map(step => [step.key, step]))
-  const standsOn = (step: Step, wanted: string): boolean => step.after.some((key) => {
-    const before = byKey.get(key)
-    return key === wanted || (before !== undefined && standsOn(before, wanted))
-  })
-  return standsOn
+function ordering(sheet: SheetDocument): (step: Step, wanted: string) => boolean {
+  const below = allBelow(sheet)
+  return (step, wanted) => below(step.key).has(wanted)
 }
 
 /** The steps of a way come after the step that chooses it. */
-function choiceFaults(sheet: Sheet): MachineFault[] {
+function choiceFaults(sheet: SheetDocument): MachineFault[] {
   const standsOn = ordering(sheet)
   return sheet.steps.flatMap(step => Object.keys(step.ways ?? {}).flatMap((choice) => {
     const chooser = sheet.steps.find(candidate => candidate.chooses === choice)
@@ -57,7 +74,7 @@ function choiceFaults(sheet: Sheet): MachineFault[] {
   }))
 }
 
-function rungFaults(sheet: Sheet): MachineFault[] {
+function rungFaults(sheet: SheetDocument): MachineFault[] {
   const standsOn = ordering(sheet)
   const faults: MachineFault[] = []
   const sides = new Map<string, { off: Step[], on: Step[] }>()
@@ -96,7 +113,7 @@ function rungFaults(sheet: Sheet): MachineFault[] {
 }
 
 /** Everything that can come out goes back, and no more comes out than the machine has. */
-function countFaults(sheet: Sheet): MachineFault[] {
+function countFaults(sheet: SheetDocument): MachineFault[] {
   const total = (list: 'removes' | 'refits', part: string) =>
     sheet.steps.flatMap((step: Step) => step[list] ?? []).filter(piece => piece.part === part).reduce((sum, piece) => sum + piece.count, 0)
   return sheet.parts.flatMap((part) => {
@@ -116,7 +133,7 @@ function countFaults(sheet: Sheet): MachineFault[] {
   })
 }
 
-function markFaults(sheet: Sheet): MachineFault[] {
+function markFaults(sheet: SheetDocument): MachineFault[] {
   return sheet.marks.flatMap((mark) => {
     const made = sheet.steps.some(step => step.makes?.includes(mark.key))
     const checked = sheet.steps.some(step => step.checks?.includes(mark.key))

@@ -2,12 +2,12 @@ import { describe, expect, it } from 'vitest'
 import { demoDocuments, demoSheet } from '../../tests/support/demo-sheet'
 import { smallSheet, type SmallStep } from '../../tests/support/small-sheet'
 import { DomainError } from '../domain-error'
-import { checkSheet, leaveOut, optionCombinations, sheetForUnit, sheetOnWay, wayCombinations, type Sheet } from '.'
+import { checkSheet, leaveOut, optionCombinations, sheetForUnit, sheetOnWay, wayCombinations, type SheetDocument } from '.'
 
 const reducer = demoSheet('cycloidal-reducer')
 const turbo = demoSheet('turbocharger')
 const keys = (list: readonly { key: string }[]) => list.map(item => item.key)
-const copy = (sheet: Sheet) => structuredClone(sheet)
+const copy = (sheet: SheetDocument) => structuredClone(sheet)
 
 describe('sheetForUnit', () => {
   it('changes parts, counts and steps with the size', () => {
@@ -17,7 +17,7 @@ describe('sheetForUnit', () => {
     expect(keys(large.parts)).toContain('discs')
     expect(keys(small.parts)).not.toContain('discs')
     expect(keys(small.parts)).toContain('disc')
-    const ring = (sheet: Sheet) =>
+    const ring = (sheet: SheetDocument) =>
       sheet.steps.find(step => step.key === 'ring-off')!.removes!.find(piece => piece.part === 'ring-pins')!.count
     expect([ring(large), ring(small)]).toEqual([44, 30])
     expect(keys(small.marks)).not.toContain('MK-3')
@@ -109,14 +109,14 @@ describe('leaveOut', () => {
 })
 
 describe('a sheet with options and forks', () => {
-  const spoiled = (from: Sheet, spoil: (sheet: Sheet) => void) => {
+  const spoiled = (from: SheetDocument, spoil: (sheet: SheetDocument) => void) => {
     const sheet = copy(from)
     spoil(sheet)
     return () => checkSheet(sheet)
   }
-  const step = (sheet: Sheet, key: string) => sheet.steps.find(candidate => candidate.key === key)!
+  const step = (sheet: SheetDocument, key: string) => sheet.steps.find(candidate => candidate.key === key)!
 
-  it.each<[string, Sheet, (sheet: Sheet) => void, string]>([
+  it.each<[string, SheetDocument, (sheet: SheetDocument) => void, string]>([
     [
       'a condition on no option',
       reducer,

@@ -45,7 +45,7 @@ export const Step = optional({
   title: Line,
   short: Type.Optional(Type.String({ minLength: 1, maxLength: 34, description: 'Title in the V, where there is little room.' })),
   done: Type.Optional(Type.String({ minLength: 1, maxLength: 60, description: 'What the person says by ticking, e.g. "Rotor is out".' })),
-  why: Text,
+  why: Type.Optional(Text),
   cautions: Type.Optional(
     Type.Array(object({ level: oneOf(['danger', 'care']), text: Text, detail: Type.Optional(Text) }), { maxItems: 6 }),
   ),
@@ -148,5 +148,5 @@ export const Step = optional({
   photo: Type.Optional(
     Type.String({ minLength: 1, maxLength: 200, description: 'What must be seen in a photo before the step is ticked.' }),
   ),
-  minutes: Type.Number({ minimum: 0, maximum: 10000 }),
+  minutes: Type.Optional(Type.Number({ minimum: 0, maximum: 10000 })),
 })

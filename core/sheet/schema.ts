@@ -14,6 +14,8 @@ import { PRODUCTS } from '../seals'
  * cannot say (references, cycles, counts).
  */
 
+export const GAP_FIELDS = ['torque', 'why', 'minutes', 'limits', 'mass'] as const
+const Gap = object({ thing: Key, field: oneOf(GAP_FIELDS) }, 'A value that is missing: the key of its thing, and which.')
 const Answer = object({ rule: Key, list: Line, key: Line, field: Type.Optional(Line), reason: Text, by: Line })
 
 export const SheetSchema = Type.Object(
@@ -60,6 +62,7 @@ export const SheetSchema = Type.Object(
     ),
     seals: Type.Optional(Type.Array(Seal, { minItems: 1, maxItems: 20 })),
     steps: Type.Array(Step, { minItems: 1, maxItems: 400 }),
+    gaps: Type.Optional(Type.Array(Gap, { minItems: 1, maxItems: 400, description: 'What nobody knows yet, written down as such.' })),
     audited: Type.Optional(
       Type.Array(Answer, { minItems: 1, maxItems: 200, description: 'Answers to what the audit asks; a thing is named by its key.' }),
     ),
@@ -71,8 +74,30 @@ export const SheetSchema = Type.Object(
   },
 )
 
-export type Sheet = Static<typeof SheetSchema>
+/** What one deed at the bench may write into a sheet. */
+export const GrowthSchema = object({
+  adds: object({
+    parts: Type.Optional(Type.Array(Part, { maxItems: 60 })),
+    positions: Type.Optional(Type.Array(Position, { maxItems: 20 })),
+    joints: Type.Optional(Type.Array(Joint, { maxItems: 20 })),
+    marks: Type.Optional(Type.Array(Mark, { maxItems: 20 })),
+    steps: Type.Optional(Type.Array(Step, { maxItems: 40 })),
+    assemblies: Type.Optional(Type.Array(Assembly, { maxItems: 10 })),
+    gaps: Type.Optional(Type.Array(Gap, { maxItems: 100 })),
+  }),
+  links: Type.Optional(Type.Array(object({
+    step: Key, after: Type.Optional(Type.Array(Key, { maxItems: 40 })), decides: Type.Optional(Type.Array(Key, { maxItems: 60 })),
+  }), { maxItems: 60 })),
+})
+
+/** A sheet as it is written: for all machines of its options, with all ways; nothing is worked from it as it stands. */
+export type SheetDocument = Static<typeof SheetSchema>
+
+declare const STANDING: unique symbol
+/** The sheet of one machine, or of one job: its options are settled, nothing of it depends on them any more. */
+export type Sheet = SheetDocument & { readonly [STANDING]: true }
 export type Part = Static<typeof Part>
+export type Gap = Static<typeof Gap>
 export type Position = Static<typeof Position>
 export type Mark = Static<typeof Mark>
 export type Joint = Static<typeof Joint>

@@ -1,4 +1,4 @@
-import type { Outline, Seal, Sheet, Step } from './schema'
+import type { Outline, Seal, SheetDocument, Step } from './schema'
 
 export type SealRole = 'face' | 'ring' | 'spring' | 'drive' | 'sleeve' | 'gland' | 'other'
 
@@ -25,7 +25,7 @@ function touches({ key, removes = [], refits = [], puts, takes, isolates, state,
 }
 
 /** The seals that a step has to do with. */
-export const sealsAt = ({ seals = [] }: Sheet, step: Step): readonly Seal[] => seals.filter(seal => touches(step, seal))
+export const sealsAt = ({ seals = [] }: SheetDocument, step: Step): readonly Seal[] => seals.filter(seal => touches(step, seal))
 
 /**
  * The steps of one side that a seal goes through, in the order of the sheet: how it comes apart, or how it is fitted, trial fits and hand
@@ -33,5 +33,5 @@ export const sealsAt = ({ seals = [] }: Sheet, step: Step): readonly Seal[] => s
  *
  * @example sealSteps(sheet, sealOf(sheet, 'seal'), 'on').map(({ title }) => title) // ['Dry trial …', 'Still ring in …', …]
  */
-export const sealSteps = ({ steps }: Sheet, seal: Seal, limb: 'off' | 'on'): Step[] =>
+export const sealSteps = ({ steps }: SheetDocument, seal: Seal, limb: 'off' | 'on'): Step[] =>
   steps.filter(step => step.limb === limb && touches(step, seal))

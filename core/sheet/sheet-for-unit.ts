@@ -1,7 +1,7 @@
 import { DomainError } from '../domain-error'
 import { leaveOut } from './leave-out'
 import { CONDITIONAL, thingsOf, type Condition, type Thing } from './lists'
-import type { Sheet } from './schema'
+import type { Sheet, SheetDocument } from './schema'
 
 /** What a unit says of its options: option → value. */
 export type UnitOptions = Readonly<Record<string, string>>
@@ -18,7 +18,7 @@ export const DEPTH_OPTION = 'evidence'
  * @throws DomainError `options.unknown` for an option or value the sheet does not have
  * @example sheetForUnit(sheet, { size: 'large', lubrication: 'oil' }).joints[0].torqueNm
  */
-export function sheetForUnit(sheet: Sheet, options: UnitOptions = {}): Sheet {
+export function sheetForUnit(sheet: SheetDocument, options: UnitOptions = {}): Sheet {
   const chosen = fullOptions(sheet, options)
   const holds = (condition: Condition = {}) => Object.entries(condition).every(([option, values]) => values.includes(chosen[option] ?? ''))
   const settle = (thing: Thing): Thing => {
@@ -32,7 +32,8 @@ export function sheetForUnit(sheet: Sheet, options: UnitOptions = {}): Sheet {
   // Variants first, because they may bring references that the leaving out has to see; then what does not apply goes, and with parts and
   // steps all that belongs to them.
   const envelopes = sheet.envelopes?.map(envelope => ({ ...envelope, built: chosen[envelope.option] ?? envelope.upTo }))
-  const settled = { ...rest, ...envelopes ? { envelopes } : {} }
+  // From here on nothing depends on options any more: what is left is a sheet.
+  const settled = { ...rest, ...envelopes ? { envelopes } : {} } as Sheet
   for (const list of CONDITIONAL) {
     if (!sheet[list]) continue
     const things = thingsOf(sheet, list)
@@ -44,7 +45,7 @@ export function sheetForUnit(sheet: Sheet, options: UnitOptions = {}): Sheet {
 }
 
 /** What is in the way is taken out first: a step behind a part stands on every removal of that part. */
-export function withWayCleared(sheet: Sheet): Sheet {
+export function withWayCleared<S extends SheetDocument>(sheet: S): S {
   if (!sheet.steps.some(step => step.behind)) return sheet
   const removals = (part: string) => sheet.steps.filter(step => step.removes?.some(piece => piece.part === part)).map(step => step.key)
   const steps = sheet.steps.map(({ behind, ...step }) =>
@@ -54,7 +55,7 @@ export function withWayCleared(sheet: Sheet): Sheet {
 }
 
 /** Every option of the sheet with the value that counts. Throws DomainError `options.unknown`. */
-export function fullOptions(sheet: Sheet, options: UnitOptions): Record<string, string> {
+export function fullOptions(sheet: SheetDocument, options: UnitOptions): Record<string, string> {
   const chosen: Record<string, string> = { [DEPTH_OPTION]: 'routine' }
   for (const { key, values } of sheet.options ?? []) chosen[key] = values[0]!.key
   for (const [key, value] of Object.entries(options)) {

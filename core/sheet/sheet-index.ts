@@ -1,6 +1,6 @@
 import { DomainError } from '../domain-error'
 import { LIST_NAMES, LISTS, thingsOf } from './lists'
-import type { Choice, Energy, Envelope, Fit, Joint, Mark, Part, Position, Seal, Sheet, Step, Temporary } from './schema'
+import type { Choice, Energy, Envelope, Fit, Joint, Mark, Part, Position, Seal, SheetDocument, Step, Temporary } from './schema'
 import type { ReadingStage } from './terms'
 
 interface Things {
@@ -33,10 +33,10 @@ interface SheetIndex {
 export type Read = NonNullable<Step['reads']>[number]
 
 // Sheets are immutable documents, so an index once made stays true for as long as the document lives.
-const indexes = new WeakMap<Sheet, SheetIndex>()
+const indexes = new WeakMap<SheetDocument, SheetIndex>()
 
 /** Look-up tables of a sheet by key; made once a document and kept with it. */
-export function indexOf(sheet: Sheet): SheetIndex {
+export function indexOf(sheet: SheetDocument): SheetIndex {
   let index = indexes.get(sheet)
   if (!index) {
     const followers = new Map<string, Step[]>(sheet.steps.map(step => [step.key, []]))
@@ -51,13 +51,13 @@ export function indexOf(sheet: Sheet): SheetIndex {
 }
 
 /** The things of every list by their key. */
-const byKey = (sheet: Sheet): SheetIndex['of'] =>
+const byKey = (sheet: SheetDocument): SheetIndex['of'] =>
   Object.fromEntries(
     LIST_NAMES.map(list => [LISTS[list].kind, new Map(thingsOf(sheet, list).map(thing => [thing[LISTS[list].key], thing]))]),
   ) as unknown as SheetIndex['of']
 
 /** Look-up of one kind of thing by its key; what is not there is refused with the name of the sheet. */
-const lookUp = <K extends keyof Things>(kind: K) => (sheet: Sheet, key: string): Things[K] => {
+const lookUp = <K extends keyof Things>(kind: K) => (sheet: SheetDocument, key: string): Things[K] => {
   const found = indexOf(sheet).of[kind].get(key)
   if (!found) throw new DomainError(`sheet.no-such-${kind}`, `The sheet "${sheet.title}" has no ${kind} "${key}".`)
   return found
@@ -88,13 +88,13 @@ export const temporaryOf = lookUp('temporary')
 export const envelopeOf = lookUp('envelope')
 
 /** What the sheet asks of a reading: where the work goes back to, what must not have changed. Undefined when no step takes it. */
-export const readOf = (sheet: Sheet, position: string, stage: ReadingStage): Read | undefined =>
+export const readOf = (sheet: SheetDocument, position: string, stage: ReadingStage): Read | undefined =>
   indexOf(sheet).read.get(`${position} ${stage}`)
 
 /** The number of a step in a sheet, from 1. By its key, because a narrowed sheet holds copies of its steps. */
-export const stepNumber = (sheet: Sheet, step: Step): number => sheet.steps.findIndex(candidate => candidate.key === step.key) + 1
+export const stepNumber = (sheet: SheetDocument, step: Step): number => sheet.steps.findIndex(candidate => candidate.key === step.key) + 1
 
 /** How a step is called in sentences: its number in the sheet and its title. */
-export function stepName(sheet: Sheet, step: Step): string {
+export function stepName(sheet: SheetDocument, step: Step): string {
   return `step ${stepNumber(sheet, step)} "${step.title}"`
 }

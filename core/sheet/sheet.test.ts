@@ -4,7 +4,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { liftPumpDocument } from '../../tests/support/demo-sheet'
 import { DomainError } from '../domain-error'
-import { checkSheet, findCycle, SheetSchema, type Sheet, type SheetFault } from '.'
+import { checkSheet, findCycle, SheetSchema, type SheetDocument, type SheetFault } from '.'
 
 function faultsOf(document: unknown): SheetFault[] {
   try {
@@ -16,17 +16,17 @@ function faultsOf(document: unknown): SheetFault[] {
   return []
 }
 
-const spoiled = (spoil: (sheet: Sheet) => void): SheetFault[] => {
+const spoiled = (spoil: (sheet: SheetDocument) => void): SheetFault[] => {
   const sheet = liftPumpDocument()
   spoil(sheet)
   return faultsOf(sheet)
 }
 const partIndex = (key: string) => liftPumpDocument().parts.findIndex(part => part.key === key)
 const stepIndex = (key: string) => liftPumpDocument().steps.findIndex(step => step.key === key)
-const stepAt = (sheet: Sheet, key: string) => sheet.steps.find(step => step.key === key)!
+const stepAt = (sheet: SheetDocument, key: string) => sheet.steps.find(step => step.key === key)!
 
 const runOutIndex = liftPumpDocument().positions.findIndex(position => position.method === 'run-out')
-const runOut = (sheet: Sheet) => sheet.positions[runOutIndex]!
+const runOut = (sheet: SheetDocument) => sheet.positions[runOutIndex]!
 
 describe('checkSheet', () => {
   it('takes the lift pump with both limbs, the floor and 60 steps or more', () => {
@@ -35,7 +35,7 @@ describe('checkSheet', () => {
     expect(new Set(sheet.steps.map(step => step.limb))).toEqual(new Set(['off', 'floor', 'on']))
   })
 
-  it.each<[string, (sheet: Sheet) => void, string, string]>([
+  it.each<[string, (sheet: SheetDocument) => void, string, string]>([
     ['a circle', s => stepAt(s, 'isolate').after.push('hand-over'), `/steps/${stepIndex('isolate')}/after`, 'circle'],
     ['a step that needs itself', s => stepAt(s, 'area').after.push('area'), `/steps/${stepIndex('area')}/after`, 'circle'],
     ['a step after nothing', s => stepAt(s, 'area').after.push('nowhere'), `/steps/${stepIndex('area')}/after/1`, '"nowhere"'],

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { liftPumpDocument } from '../../tests/support/demo-sheet'
-import { checkSheet, upgradeSheet, type Sheet } from '.'
+import { checkSheet, upgradeSheet, type SheetDocument } from '.'
 
 const joint = (more: object) => ({ key: 'joint', name: 'Joint', fastener: 'casing-nuts', count: 4, source: 'test', ...more })
-const first = (document: Sheet, joints: object[]) => ({ ...document, format: 'needler-sheet/1', joints })
-const upgraded = (more: object) => (upgradeSheet(first(liftPumpDocument(), [joint(more)])) as Sheet).joints[0]!
+const first = (document: SheetDocument, joints: object[]) => ({ ...document, format: 'needler-sheet/1', joints })
+const upgraded = (more: object) => (upgradeSheet(first(liftPumpDocument(), [joint(more)])) as SheetDocument).joints[0]!
 
 describe('upgradeSheet', () => {
   it('reads what the lines of a joint say, and keeps as a note what it cannot', () => {

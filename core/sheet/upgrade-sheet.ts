@@ -1,5 +1,5 @@
 import { threadSize } from '../fastening'
-import type { Joint, Sheet } from './schema'
+import type { Joint, SheetDocument } from './schema'
 import { SHEET_FORMAT, type LUBRICANTS, type PATTERNS } from './terms'
 
 type Lubricant = (typeof LUBRICANTS)[number]
@@ -19,7 +19,7 @@ interface Joint1 { thread?: string, torqueNm?: number, pattern?: string, lubrica
  * @returns a new document where something changes; the one given is never changed
  * @example upgradeSheet({ format: 'needler-sheet/1', joints: [{ thread: 'M14 × 1.5', torqueNm: 150, … }], … })
  */
-export function upgradeSheet(document: StoredSheet): Sheet
+export function upgradeSheet(document: StoredSheet): SheetDocument
 export function upgradeSheet(document: unknown): unknown
 export function upgradeSheet(document: unknown): unknown {
   if (!isRecord(document) || document.format !== 'needler-sheet/1') return document

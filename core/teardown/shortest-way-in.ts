@@ -49,7 +49,7 @@ export function shortestWayIn(
       = forkOf(needed, choice => ways[choice] === undefined && decided[choice] === undefined)
         ?? forkOf(goals, choice => ways[choice] === undefined && now.steps.some(step => step.chooses === choice && isOnWay(step, ways)))
     if (!fork) {
-      const way = { steps: needed, minutes: needed.reduce((sum, step) => sum + step.minutes, 0), ways: { ...ways } }
+      const way = { steps: needed, minutes: needed.reduce((sum, step) => sum + (step.minutes ?? 0), 0), ways: { ...ways } }
       const name = needed.map(step => step.key).join(' ')
       if (!found.has(name)) found.set(name, way)
       return

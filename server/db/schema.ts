@@ -21,7 +21,7 @@ import {
   uuid,
   varchar,
 } from 'drizzle-orm/pg-core'
-import type { JobSetup, JobState, QuantityKind, RuleDocument, StoredSheet } from '#core'
+import type { DraftLeft, JobSetup, JobState, QuantityKind, RuleDocument, StoredSheet } from '#core'
 import { CALIBRATION_RESULTS } from '#shared/calibration-results'
 import { ROLES } from '#shared/rights'
 
@@ -142,12 +142,15 @@ export const instrumentLease = pgTable('instrument_lease', {
   until: moment('until').notNull(),
 })
 
-/** A released revision never changes. */
+export const SHEET_ORIGINS = ['released', 'bench'] as const
+
+/** A revision never changes. What was `released` is worked by; from what came from the `bench` one overhaul began that had no sheet. */
 export const sheet = pgTable('sheet', {
   id: uuid().primaryKey().defaultRandom(),
   key: text().notNull(),
   revision: integer().notNull(),
   title: text().notNull(),
+  origin: text({ enum: SHEET_ORIGINS }).notNull().default('released'),
   document: jsonb().$type<StoredSheet>().notNull(),
   releasedAt: moment('released_at').notNull().defaultNow(),
 }, table => [unique('sheet_key_revision').on(table.key, table.revision)])
@@ -205,6 +208,19 @@ export const job = pgTable('job', {
   uniqueIndex('job_one_open_per_unit').on(table.unitId).where(sql`${table.status} = 'open'`),
 ])
 
+/** What an overhaul has left behind of what was written into its sheet, for whoever finishes it. */
+export const sheetDraft = pgTable('sheet_draft', {
+  id: uuid().primaryKey().defaultRandom(),
+  key: text().notNull(),
+  title: text().notNull(),
+  document: jsonb().$type<StoredSheet>().notNull(),
+  photos: jsonb().$type<DraftLeft['photos']>().notNull().default([]),
+  /** The job that wrote it, and who closed that. */
+  jobId: uuid('job_id').notNull().unique().references(() => job.id),
+  by: uuid().notNull().references(() => person.id),
+  at: moment('at').notNull().defaultNow(),
+}, table => [index('sheet_draft_key').on(table.key)])
+
 /** The folded state at some event; derived, may be thrown away at any time. */
 export const jobSnapshot = pgTable('job_snapshot', {
   jobId: uuid('job_id').primaryKey().references(() => job.id),
@@ -226,6 +242,8 @@ export const jobEvent = pgTable('job_event', {
   device: uuid().notNull(),
   happenedAt: moment('happened_at').notNull(),
   recordedAt: moment('recorded_at').notNull(),
+  /** What the events of one tap share: they are taken back together. */
+  deed: uuid(),
   prevHash: text('prev_hash').notNull(),
   hash: text().notNull(),
 }, table => [

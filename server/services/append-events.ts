@@ -1,12 +1,13 @@
 import { and, count, eq, inArray, sql } from 'drizzle-orm'
-import { foldJob, guardEvent, standingEntry, STATE_FORMAT, type EventType, type JobEvent } from '#core'
+import { byDeed, foldJob, guardEvent, standingEntry, STATE_FORMAT, type EventType, type JobEvent } from '#core'
 import { may, refuseUndo, rightForEvent } from '#shared/rights'
 import type { AppendResult, EventDraft, Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { jobEvent, jobEventRefused, jobSnapshot } from '../db/schema'
+import { keepDraft } from './drafts'
 import { hashEvent, type HashedEvent } from './event-hash'
 import { byRegister, readRegister, TAKEN_WITH, type Register } from './instruments'
-import { loadLiveJob, rememberLiveJob, type LiveJob } from './live-job'
+import { inState, loadLiveJob, rememberLiveJob, type LiveJob } from './live-job'
 import { Problem } from './problem'
 import { reaches } from './reach'
 import { writePlan, type WritePlan } from './write-plans'
@@ -62,6 +63,7 @@ export async function appendEvents(
         continue
       }
       await keepRefused(db, person, input, plan)
+      if (plan.after.state.closed && !plan.before.state.closed) await keepDraft(db, plan.after)
       rememberLiveJob(await withSnapshot(db, plan.after))
       return { results: plan.results, seq: plan.after.seq, unit: plan.after.unitTag }
     }
@@ -79,7 +81,43 @@ type Recorded = Map<string, { seq: number, hash: string }>
 function planAppend(live: LiveJob, person: Person, input: AppendInput, known: Recorded, register: Register): Plan {
   const plan: Plan = { before: live, after: live, rows: [], refused: [], results: [] }
   const recordedAt = new Date()
-  for (const draft of input.drafts) {
+  const context = { live, person, input, known, register, recordedAt }
+  for (const together of byDeed(input.drafts)) {
+    const tried: Plan = { ...plan, rows: [...plan.rows], refused: [], results: [] }
+    planTogether(tried, together, context)
+    const [first] = tried.refused
+    if (first && together.length > 1) {
+      // One tap: what belongs to it does not happen without it. What was recorded before stays so.
+      for (const draft of together) {
+        const recorded = tried.results.find(result => result.id === draft.id && result.outcome === 'duplicate')
+        const why = draft.id === first.draft.id
+          ? { code: first.code, message: first.message }
+          : { code: 'deed.refused', message: `It belongs to what was refused: ${first.message}` }
+        if (!recorded) plan.refused.push({ draft, ...why })
+        plan.results.push(recorded ?? { id: draft.id, outcome: 'refused', ...why })
+      }
+      continue
+    }
+    plan.refused.push(...tried.refused)
+    plan.results.push(...tried.results)
+    plan.rows = tried.rows
+    plan.after = tried.after
+  }
+  return plan
+}
+
+interface PlanContext {
+  live: LiveJob
+  person: Person
+  input: AppendInput
+  known: Recorded
+  register: Register
+  recordedAt: Date
+}
+
+/** Judges the drafts of one tap one after the other and adds what may happen to the plan. */
+function planTogether(plan: Plan, drafts: readonly EventDraft[], { live, person, input, known, register, recordedAt }: PlanContext): void {
+  for (const draft of drafts) {
     const signer = input.signers?.get(draft.id)
     const who = signer && !(signer instanceof Problem) ? signer.person : person
     const actor = { id: who.id, name: input.enteredFor ? `${who.name}, entered for ${input.enteredFor.name}` : who.name }
@@ -91,15 +129,16 @@ function planAppend(live: LiveJob, person: Person, input: AppendInput, known: Re
     }
     // A bench whose clock runs ahead cannot end a wait before its time.
     const happenedAt = new Date(Math.min(Date.parse(draft.happenedAt), recordedAt.getTime()))
-    const sent = { id: draft.id, type: draft.type, body: draft.body, happenedAt: happenedAt.toISOString(), actor } as JobEvent
+    const together = draft.deed === undefined ? {} : { deed: draft.deed }
+    const sent = { id: draft.id, type: draft.type, body: draft.body, happenedAt: happenedAt.toISOString(), actor, ...together } as JobEvent
     const refusal = refuseActor(signer instanceof Problem ? signer : who, live, draft) ?? refuseSeen(signer, plan, known)
-      ?? refuseTakingBack(who, plan.after, sent) ?? guardEvent(live.sheet, plan.after.state, sent)
+      ?? refuseTakingBack(who, plan.after, sent) ?? guardEvent(live.document, plan.after.state, sent)
     if (refusal) {
       plan.refused.push({ draft, ...refusal })
       plan.results.push({ id: draft.id, outcome: 'refused', ...refusal })
       continue
     }
-    const event = byRegister(live.sheet, plan.after.state, sent, register)
+    const event = byRegister(plan.after.sheet, plan.after.state, sent, register)
     const { seq, headHash } = plan.after
     // What is hashed is what will be read back: plain JSON, nothing that storing would change.
     const body: unknown = JSON.parse(JSON.stringify(event.body))
@@ -114,13 +153,13 @@ function planAppend(live: LiveJob, person: Person, input: AppendInput, known: Re
       device: input.device,
       happenedAt,
       recordedAt,
+      deed: draft.deed ?? null,
     }
     const hash = hashEvent(hashed, headHash)
     plan.rows.push({ ...hashed, prevHash: headHash, hash })
-    plan.after = { ...plan.after, seq: seq + 1, headHash: hash, state: foldJob(live.sheet, [event], plan.after.state) }
+    plan.after = inState(plan.after, foldJob(live.document, [event], plan.after.state), { seq: seq + 1, headHash: hash })
     plan.results.push({ id: draft.id, outcome: 'recorded', seq: seq + 1, hash, ...told, ...event === sent ? {} : { body: event.body } })
   }
-  return plan
 }
 
 /** A signature stands on what was seen: the events that waited on that bench before it must be in the log, as they were. */

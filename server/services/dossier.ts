@@ -1,14 +1,14 @@
 import { and, asc, eq, lte } from 'drizzle-orm'
 import {
-  assessTaken, causeName, departuresOf, foldJob, jobEvidence, kindName, partOf, positionOf, sayArc, sealRecord, springSet, tighteningsOf,
-  weakenedTicks,
+  assessTaken, causeName, departuresOf, foldJob, jobEvidence, kindName, partOf, positionOf, sayArc, sealRecord, springSet,
+  standingSheet, tighteningsOf, weakenedTicks,
   type JobState, type Sheet,
 } from '#core'
 import type { Dossier } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, jobEvent, jobEventRefused, site, unit } from '../db/schema'
 import { checkChain } from './event-hash'
-import { sheetOfJob, toRecordedEvent } from './live-job'
+import { documentOfJob, toRecordedEvent } from './live-job'
 import { Problem } from './problem'
 import { toJobRow } from './units'
 
@@ -23,8 +23,8 @@ export async function readDossier(db: Database, jobId: string, page: Page): Prom
     .from(job).innerJoin(unit, eq(unit.id, job.unitId)).innerJoin(site, eq(site.key, unit.siteKey))
     .where(eq(job.id, jobId))
   if (!row) throw new Problem(404, 'job.unknown', 'There is no such job.')
-  const [sheet, events, refused] = await Promise.all([
-    sheetOfJob(db, row.job.sheetId, row.job.setup),
+  const [document, events, refused] = await Promise.all([
+    documentOfJob(db, row.job.sheetId),
     db.select().from(jobEvent).where(eq(jobEvent.jobId, jobId)).orderBy(asc(jobEvent.seq)),
     // What was refused after the closing is no part of the record.
     db
@@ -35,7 +35,8 @@ export async function readDossier(db: Database, jobId: string, page: Page): Prom
       .limit(500),
   ])
   const recorded = events.map(toRecordedEvent)
-  const state = foldJob(sheet, recorded)
+  const state = foldJob(document, recorded)
+  const sheet = standingSheet(document, state)
   return {
     format: 'needler-dossier/1',
     job: { ...toJobRow(row.job), setup: row.job.setup },

@@ -14,6 +14,8 @@ export interface HashedEvent {
   device: string
   happenedAt: Date
   recordedAt: Date
+  /** The tap it belongs to; null where it stands for itself. */
+  deed: string | null
 }
 
 /**
@@ -33,6 +35,8 @@ export function hashEvent(event: HashedEvent, prevHash: string): string {
     device,
     happenedAt: event.happenedAt.toISOString(),
     recordedAt: event.recordedAt.toISOString(),
+    // What had none was hashed without one.
+    ...event.deed === null ? {} : { deed: event.deed },
     prevHash,
   }
   return sha256(canonicalize(told)!)

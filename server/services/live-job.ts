@@ -3,14 +3,14 @@ import { LRUCache } from 'lru-cache'
 import {
   emptyState,
   foldJob,
-  sheetForJob,
-  upgradeSheet,
+  standingSheet,
   STATE_FORMAT,
+  upgradeSheet,
   type JobEvent,
-  type JobSetup,
   type JobState,
   type RecordedEvent,
   type Sheet,
+  type SheetDocument,
 } from '#core'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
@@ -26,6 +26,9 @@ export interface LiveJob {
   unitId: string
   unitTag: string
   sheetKey: string
+  /** What the job was opened with, as it is stored. */
+  document: SheetDocument
+  /** The sheet that stands in this state. */
   sheet: Sheet
   seq: number
   headHash: string
@@ -33,19 +36,22 @@ export interface LiveJob {
   snapshotSeq: number
 }
 
-const sheets = new LRUCache<string, Sheet>({ max: 200 })
+const documents = new LRUCache<string, SheetDocument>({ max: 200 })
 const jobs = new LRUCache<string, LiveJob>({ max: 500 })
 
-/** The sheet of a job. Documents are immutable once released, so one read a process and setup is enough. */
-export async function sheetOfJob(db: Database, id: string, setup: JobSetup): Promise<Sheet> {
-  const name = `${id} ${JSON.stringify(setup)}`
-  const known = sheets.get(name)
+/** The document that a job was opened with. It never changes, so one read a process is enough. */
+export async function documentOfJob(db: Database, id: string): Promise<SheetDocument> {
+  const known = documents.get(id)
   if (known) return known
   const [row] = await db.select({ document: sheet.document }).from(sheet).where(eq(sheet.id, id))
-  const resolved = sheetForJob(upgradeSheet(row!.document), setup)
-  sheets.set(name, resolved)
-  return resolved
+  const document = upgradeSheet(row!.document)
+  documents.set(id, document)
+  return document
 }
+
+/** The job in another state, with the sheet that stands then. */
+export const inState = (live: LiveJob, state: JobState, more: Partial<LiveJob> = {}): LiveJob =>
+  ({ ...live, ...more, state, sheet: standingSheet(live.document, state) })
 
 /**
  * The state of a job, from the newest snapshot (or what this process knows already) and the events after it.
@@ -69,7 +75,6 @@ async function readJob(db: Database, jobId: string): Promise<LiveJob> {
     .select({
       number: job.number,
       sheetId: job.sheetId,
-      setup: job.setup,
       siteKey: unit.siteKey,
       unitId: unit.id,
       unitTag: unit.tag,
@@ -83,9 +88,10 @@ async function readJob(db: Database, jobId: string): Promise<LiveJob> {
     .leftJoin(jobSnapshot, ofSnapshot)
     .where(eq(job.id, jobId))
   if (!row) throw new Problem(404, 'job.unknown', 'There is no such job.')
-  const document = await sheetOfJob(db, row.sheetId, row.setup)
+  const document = await documentOfJob(db, row.sheetId)
   const { number, siteKey, unitId, unitTag, sheetKey } = row
   const snapshotSeq = row.snapshotSeq ?? 0
+  const state = row.state ?? emptyState()
   const start = {
     id: jobId,
     number,
@@ -93,10 +99,11 @@ async function readJob(db: Database, jobId: string): Promise<LiveJob> {
     unitId,
     unitTag,
     sheetKey,
-    sheet: document,
+    document,
+    sheet: standingSheet(document, state),
     seq: snapshotSeq,
     headHash: '',
-    state: row.state ?? emptyState(),
+    state,
     snapshotSeq,
   }
   if (row.snapshotSeq) {
@@ -120,7 +127,7 @@ async function catchUp(db: Database, live: LiveJob): Promise<LiveJob> {
     return live
   }
   const last = rows.at(-1)!
-  const grown = { ...live, seq: last.seq, headHash: last.hash, state: foldJob(live.sheet, rows.map(toRecordedEvent), live.state) }
+  const grown = inState(live, foldJob(live.document, rows.map(toRecordedEvent), live.state), { seq: last.seq, headHash: last.hash })
   jobs.set(live.id, grown)
   return grown
 }
@@ -134,5 +141,6 @@ export function toRecordedEvent(row: typeof jobEvent.$inferSelect): RecordedEven
     body: row.body,
     actor: { id: row.actorId, name: row.actorName },
     happenedAt: row.happenedAt.toISOString(),
+    ...row.deed === null ? {} : { deed: row.deed },
   } as JobEvent & { seq: number }
 }

@@ -1,15 +1,22 @@
 import { and, desc, eq, sql } from 'drizzle-orm'
-import { checkSheet, upgradeSheet, type Sheet } from '#core'
+import { checkSheet, upgradeSheet, type SheetDocument } from '#core'
 import type { SheetRow } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { sheet } from '../db/schema'
 import { Problem } from './problem'
 
 /** One released revision of a sheet. */
-export async function readSheet(db: Database, key: string, revision: number): Promise<Sheet> {
+export async function readSheet(db: Database, key: string, revision: number): Promise<SheetDocument> {
   const [row] = await db.select({ document: sheet.document }).from(sheet).where(and(eq(sheet.key, key), eq(sheet.revision, revision)))
   if (!row) throw new Problem(404, 'sheet.unknown', `There is no sheet "${key}" in revision ${revision}.`)
   return upgradeSheet(row.document)
+}
+
+/** The newest released revision of a sheet; undefined where there is none. */
+export async function newestReleased(db: Database, key: string): Promise<typeof sheet.$inferSelect | undefined> {
+  const [row] = await db.select().from(sheet).where(and(eq(sheet.key, key), eq(sheet.origin, 'released')))
+    .orderBy(desc(sheet.revision)).limit(1)
+  return row
 }
 
 /** The newest revision of every sheet. */
@@ -24,6 +31,7 @@ export async function listSheets(db: Database): Promise<SheetRow[]> {
       parts: countOf('parts'), steps: countOf('steps'), positions: countOf('positions'), joints: countOf('joints'),
     })
     .from(sheet)
+    .where(eq(sheet.origin, 'released'))
     .orderBy(sheet.key, desc(sheet.revision))
   return rows.map(row => ({ ...row, releasedAt: row.releasedAt.toISOString() }))
 }

@@ -1,12 +1,27 @@
 import { randomUUID } from 'node:crypto'
 import { and, desc, eq } from 'drizzle-orm'
-import { DomainError, foldJob, nextSteps, sheetForJob, upgradeSheet, type Depth, type JobEvent, type JobSetup, type Sheet } from '#core'
+import {
+  DomainError, foldJob, frameFor, nextSteps, sheetForJob, upgradeSheet,
+  type Depth, type EnergyKind, type FrameAsked, type JobEvent, type JobSetup, type Sheet, type SheetDocument,
+} from '#core'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
-import { job, jobEvent, sheet } from '../db/schema'
+import type { unit } from '../db/schema'
+import { job, jobEvent, sheet, sheetDraft } from '../db/schema'
 import { hashEvent } from './event-hash'
 import { Problem } from './problem'
+import { newestReleased } from './sheets'
+import { hashOfDocument } from './sha256'
 import { requireUnit } from './units'
+
+/** What an overhaul begins with when the unit has no sheet. */
+export type StartWithout
+  /** What can hurt somebody is asked first; then everything is written at the bench. */
+  = | { from: 'nothing', energies: readonly EnergyKind[], product?: FrameAsked['product'], family?: string | undefined }
+    /** The sheet of another machine, to be bent. */
+    | { from: 'sister', sheet: string }
+    /** What the last overhaul of this unit has left behind. */
+    | { from: 'draft' }
 
 export interface StartInput {
   tag: string
@@ -14,30 +29,34 @@ export interface StartInput {
   depth?: Depth | undefined
   /** Only as far as this part or position. */
   target?: string | undefined
+  without?: StartWithout | undefined
   device: string
   happenedAt?: Date
 }
 
-/** Starts an overhaul of a unit by the newest revision of its sheet; the first event of the log says so. */
+/**
+ * Starts an overhaul of a unit by the newest revision of its sheet, or without one, by a document of its own; the first event of the log
+ * says so.
+ */
 export async function startJob(
   db: Database,
   person: Person,
-  { tag, reason, depth, target, device, happenedAt = new Date() }: StartInput,
+  { tag, reason, depth, target, without, device, happenedAt = new Date() }: StartInput,
 ): Promise<{ id: string; number: number }> {
   const { unit: found } = await requireUnit(db, person, tag)
-  const [plan] = found.sheetKey
-    ? await db.select().from(sheet).where(eq(sheet.key, found.sheetKey)).orderBy(desc(sheet.revision)).limit(1)
-    : []
-  if (!plan)
-    throw new Problem(
-      409,
-      'unit.no-sheet',
-      `There is no machine sheet for ${tag} yet, so no overhaul can be started. An engineer can bring one in.`,
-    )
+  const plan = found.sheetKey ? await newestReleased(db, found.sheetKey) : undefined
+  if (plan && without)
+    throw new Problem(409, 'unit.has-sheet', `There is a sheet for ${tag}: the overhaul is started by it.`)
+  if (!plan && !without)
+    throw new Problem(409, 'unit.no-sheet', `There is no machine sheet for ${tag} yet. Say what it begins with instead.`)
+  const own = plan ? undefined : await documentWithout(db, found, without!)
+  const released = plan ? upgradeSheet(plan.document) : own!
 
-  const setup: JobSetup = { options: found.options, ...(depth ? { depth } : {}), ...(target ? { target } : {}) }
-  const document = settle(upgradeSheet(plan.document), setup)
-  const opening = { reason, ...setup }
+  // A document of its own has no options of this unit.
+  const setup: JobSetup = { options: own ? {} : found.options, ...(depth ? { depth } : {}), ...(target ? { target } : {}) }
+  const document = settle(released, setup)
+  const { key, revision, title } = released
+  const opening = { reason, ...setup, sheet: { key, revision, sha256: hashOfDocument(released) } }
   const event: JobEvent = {
     id: randomUUID(),
     type: 'job-opened',
@@ -47,11 +66,16 @@ export async function startJob(
   }
   const state = foldJob(document, [event])
   return db.transaction(async (tx) => {
+    // Two jobs may begin with the draft that one overhaul has left: it is the same document.
+    if (own) await tx.insert(sheet).values({ key, revision, title, document: own, origin: 'bench' }).onConflictDoNothing()
+    const [kept] = plan
+      ? [plan]
+      : await tx.select({ id: sheet.id }).from(sheet).where(and(eq(sheet.key, key), eq(sheet.revision, revision)))
     const [created] = await tx
       .insert(job)
       .values({
         unitId: found.id,
-        sheetId: plan.id,
+        sheetId: kept!.id,
         reason,
         setup,
         stepsTotal: document.steps.length,
@@ -83,6 +107,7 @@ export async function startJob(
       device,
       happenedAt,
       recordedAt: new Date(),
+      deed: null,
     }
     const hash = hashEvent(row, '')
     await tx.insert(jobEvent).values({ ...row, prevHash: '', hash })
@@ -91,8 +116,26 @@ export async function startJob(
   })
 }
 
+/** The document with which an overhaul begins that has no sheet. */
+async function documentWithout(db: Database, { id, name }: typeof unit.$inferSelect, without: StartWithout): Promise<SheetDocument> {
+  const key = `sheet-${randomUUID()}`
+  if (without.from === 'sister') {
+    const sister = await newestReleased(db, without.sheet)
+    if (!sister) throw new Problem(404, 'sheet.unknown', `There is no sheet "${without.sheet}".`)
+    return { ...upgradeSheet(sister.document), key, revision: 1, title: name }
+  }
+  if (without.from === 'draft') {
+    const [left] = await db.select({ document: sheetDraft.document }).from(sheetDraft).innerJoin(job, eq(job.id, sheetDraft.jobId))
+      .where(eq(job.unitId, id)).orderBy(desc(sheetDraft.at)).limit(1)
+    if (!left) throw new Problem(404, 'draft.none', 'No overhaul of this unit has left a draft.')
+    return upgradeSheet(left.document)
+  }
+  const { energies, product, family } = without
+  return frameFor({ key, title: name, energies, product, family })
+}
+
 /** The sheet of the job, or a sentence why there is none: an option of the unit or a target that the sheet does not know. */
-function settle(document: Sheet, setup: JobSetup): Sheet {
+function settle(document: SheetDocument, setup: JobSetup): Sheet {
   try {
     return sheetForJob(document, setup)
   } catch (error) {

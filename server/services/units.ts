@@ -2,10 +2,11 @@ import { and, asc, count, desc, eq, exists, ilike, inArray, isNotNull, ne, or, s
 import { positionOf, type EventBodies } from '#core'
 import type { JobRow, Person, SisterJob, TimerRow, UnitAnswer, UnitRow, YardAnswer } from '#shared/wire/types'
 import type { Database } from '../db/client'
-import { job, jobEvent, reading, sheet, site, unit } from '../db/schema'
-import { sheetOfJob } from './live-job'
+import { job, jobEvent, reading, sheetDraft, site, unit } from '../db/schema'
+import { loadLiveJob } from './live-job'
 import { Problem } from './problem'
 import { requireReach } from './reach'
+import { newestReleased } from './sheets'
 
 export interface YardQuery {
   search?: string | undefined
@@ -59,16 +60,17 @@ export async function requireUnit(db: Database, person: Person, tag: string) {
 /** One unit with its overhauls, newest first, and the readings that stand. */
 export async function readUnit(db: Database, person: Person, tag: string): Promise<UnitAnswer> {
   const found = await requireUnit(db, person, tag)
-  const [plan] = found.unit.sheetKey
-    ? await db.select().from(sheet).where(eq(sheet.key, found.unit.sheetKey)).orderBy(desc(sheet.revision)).limit(1)
-    : []
+  const plan = found.unit.sheetKey ? await newestReleased(db, found.unit.sheetKey) : undefined
+  const [draft] = await db.select({ id: sheetDraft.id, at: sheetDraft.at }).from(sheetDraft).innerJoin(job, eq(job.id, sheetDraft.jobId))
+    .where(eq(job.unitId, found.unit.id)).orderBy(desc(sheetDraft.at)).limit(1)
   const jobs = await db.select().from(job).where(eq(job.unitId, found.unit.id)).orderBy(desc(job.openedAt))
   const [rows, sheets] = jobs.length
     ? await Promise.all([
         db.select({ row: reading, body: jobEvent.body }).from(reading)
           .innerJoin(jobEvent, eq(jobEvent.id, reading.eventId))
           .where(inArray(reading.jobId, jobs.map(row => row.id))).orderBy(desc(reading.takenAt)),
-        Promise.all(jobs.map(row => sheetOfJob(db, row.sheetId, row.setup))),
+        // With what was written into them at the bench.
+        Promise.all(jobs.map(async row => (await loadLiveJob(db, person, row.id, { fresh: false })).sheet)),
       ])
     : [[], []]
   const byJob = new Map(jobs.map((row, i) => [row.id, { number: row.number, sheet: sheets[i]! }]))
@@ -81,6 +83,7 @@ export async function readUnit(db: Database, person: Person, tag: string): Promi
       nameplate: found.unit.nameplate,
       options: found.unit.options,
       sheet: plan ? { key: plan.key, title: plan.title, revision: plan.revision } : null,
+      draft: draft ? { id: draft.id, at: draft.at.toISOString() } : null,
     },
     jobs: jobs.map(toJobRow),
     readings: rows.map(({ row: r, body }) => {

@@ -74,10 +74,10 @@ const STATEMENT = `
       status = case when plan.closed_at is null then 'open' else 'closed' end, closed_at = plan.closed_at
     from plan where job.id = plan.id and job.seq = plan.before_seq returning job.id
   ), added as (
-    insert into job_event (id, job_id, seq, type, body, actor_id, actor_name, device, happened_at, recorded_at, prev_hash, hash)
-    select e.id, e.job_id, e.seq, e.type, e.body, e.actor_id, e.actor_name, e.device, e.happened_at, e.recorded_at, e.prev_hash, e.hash
+    insert into job_event (id, job_id, seq, type, body, actor_id, actor_name, device, happened_at, recorded_at, deed, prev_hash, hash)
+    select e.id, e.job_id, e.seq, e.type, e.body, e.actor_id, e.actor_name, e.device, e.happened_at, e.recorded_at, e.deed, e.prev_hash, e.hash
     from jsonb_to_recordset($2::jsonb) as e(id uuid, job_id uuid, seq int, type text, body jsonb, actor_id uuid, actor_name text, device uuid,
-      happened_at timestamptz, recorded_at timestamptz, prev_hash text, hash text) join moved on moved.id = e.job_id
+      happened_at timestamptz, recorded_at timestamptz, deed uuid, prev_hash text, hash text) join moved on moved.id = e.job_id
   )`
 const RESULT = ' select id from moved'
 
@@ -103,6 +103,7 @@ async function write(db: Database, plans: readonly WritePlan[]): Promise<Set<str
       device: row.device,
       happened_at: row.happenedAt,
       recorded_at: row.recordedAt,
+      deed: row.deed,
       prev_hash: row.prevHash,
       hash: row.hash,
     }))

@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import {
-  ASSEMBLY_FLUIDS, DEPARTURES, DISPOSITIONS, LUBRICANTS, MARK_RESULTS, MARK_WAYS, PLACES, READING_STAGES, SETTING_METHODS,
+  ASSEMBLY_FLUIDS, DEPARTURES, DISPOSITIONS, GAP_FIELDS, growthFault,
+  LUBRICANTS, MARK_RESULTS, MARK_WAYS, PLACES, READING_STAGES, SETTING_METHODS,
   TIGHTENING_PATTERNS, TIGHTENING_TOOLS,
   type EventType,
 } from '#core'
@@ -13,6 +14,9 @@ const markKey = Joi.string().pattern(/^MK-[0-9]{1,3}$/)
 const text = Joi.string().trim().min(1).max(2000)
 const word = Joi.string().trim().min(1).max(200)
 const count = Joi.number().integer().min(1).max(2000)
+const keys = Joi.array().items(key).max(40)
+const number = Joi.number().integer().min(1).max(999).required()
+const numbers = Joi.object({ from: number, to: number })
 const tag = Joi.string()
   .trim()
   .pattern(/^[A-Za-z]{1,3}-[0-9]{1,4}$/)
@@ -135,6 +139,14 @@ const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.Object
     cause: word, words: text.min(3).required(), rank: Joi.number().integer().min(1).max(200),
     rules: Joi.object({ key: word.required(), revision: Joi.number().integer().min(1).required() }),
   }),
+  'sheet-grown': Joi.object({ adds: Joi.object().required(), links: Joi.array() }).custom((body: unknown, helpers) => {
+    const fault = growthFault(body)
+    return fault ? helpers.message({ custom: `What is added to the sheet cannot be: ${fault.reason} At ${fault.place}.` }) : body
+  }),
+  'growth-joined': Joi.object({ keep: key.required(), drop: key.required() }),
+  'order-mended': Joi.object({ step: key.required(), was: keys.required(), after: keys.required() }),
+  'numbers-reserved': Joi.object({ bench: id('the number of a device').required(), marks: numbers.required(), bags: numbers.required() }),
+  'gap-signed': Joi.object({ thing: key.required(), field: Joi.valid(...GAP_FIELDS).required(), reason: text.min(3).required() }),
   'gone-back': Joi.object({ step: key.required(), reason: text.required() }),
   'note-added': Joi.object({ text: text.required(), step: key, part: key }),
   'undone': Joi.object({ event: id('the number of an event').required() }),
@@ -157,6 +169,7 @@ const eventSchema = Joi.object({
   id: id('the number of an event').required(),
   type: Joi.valid(...Object.keys(BODIES)).required(),
   happenedAt: moment.required(),
+  deed: id('the number of a tap'),
   sealed: Joi.object({ key: base64(800).required(), iv: base64(40).required(), text: base64(20_000).required() }),
   body: Joi.object().required().when('type', {
     switch: Object.entries(BODIES).map(([type, body]) => ({ is: type, then: body })),

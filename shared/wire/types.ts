@@ -2,6 +2,7 @@ import type {
   Actor,
   Agreement,
   Departure,
+  DraftLeft,
   EventBodies,
   EventType,
   JobEvent,
@@ -12,6 +13,7 @@ import type {
   ReadingStage,
   RecordedEvent,
   RuleDocument,
+  SheetDocument,
   Verdict,
   PassLine, SealRecord,
   TighteningPattern,
@@ -103,6 +105,29 @@ export interface SheetRow {
   releasedAt: string
 }
 
+/** What an overhaul has left behind of what was written into its sheet. */
+export interface DraftRow {
+  id: string
+  key: string
+  title: string
+  at: string
+  /** Who closed the job that wrote it, its number and its unit. */
+  by: string
+  job: number
+  jobId: string
+  tag: string
+  parts: number
+  steps: number
+  positions: number
+  /** How much of it nobody knows yet. */
+  gaps: number
+}
+
+export interface DraftAnswer extends Pick<DraftRow, 'id' | 'by' | 'at' | 'job' | 'jobId' | 'tag'> {
+  document: SheetDocument
+  photos: DraftLeft['photos']
+}
+
 export interface UnitRow {
   tag: string
   name: string
@@ -190,6 +215,8 @@ export interface UnitAnswer {
     nameplate: Record<string, string>
     options: Record<string, string>
     sheet: { key: string; title: string; revision: number } | null
+    /** What its last overhaul without a released sheet has left behind. */
+    draft: { id: string, at: string } | null
   }
   jobs: JobRow[]
   readings: ReadingRow[]
@@ -221,6 +248,8 @@ export interface EventDraft<T extends EventType = EventType> {
   type: T
   happenedAt: string
   body: EventBodies[T]
+  /** The tap it belongs to, where that made several events. */
+  deed?: string
   /** Of an event that a second person has signed without the link. */
   sealed?: SealedSignature
 }

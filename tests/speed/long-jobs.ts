@@ -1,12 +1,12 @@
 import { performance } from 'node:perf_hooks'
 import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
-import { foldJob, goodTruth, guardEvent, nextDeed, nextSteps, type JobEvent, type JobState, type Sheet } from '#core'
+import { foldJob, goodTruth, guardEvent, nextDeed, nextSteps, sheetForJob, type JobEvent, type JobState, type Sheet } from '#core'
 import type { EventDraft, Person } from '#shared/wire/types'
 import { closeConnection, database } from '../../server/db/client'
 import { person, sheet as sheetTable, unit } from '../../server/db/schema'
 import { appendEvents } from '../../server/services/append-events'
-import { sheetOfJob } from '../../server/services/live-job'
+import { documentOfJob } from '../../server/services/live-job'
 import { startJob } from '../../server/services/start-job'
 import { anyEvent, makeGood, openJob } from '../support/job-walk'
 import { smallSheet, type SmallStep } from '../support/small-sheet'
@@ -95,7 +95,7 @@ const long = await startJob(db, technician, {
   device: randomUUID(),
 })
 const [pump] = await db.select().from(sheetTable).where(eq(sheetTable.key, 'split-casing-lift-pump'))
-const document = await sheetOfJob(db, pump!.id, {})
+const document = sheetForJob(await documentOfJob(db, pump!.id))
 const log = longLog(document)
 await write(long.id, log)
 const opening = {

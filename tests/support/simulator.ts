@@ -1,13 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { accountOf, closeBlockers, DEPTHS, foldJob, guardEvent, openRungs, optionCombinations, sheetForJob, type Sheet } from '#core'
+import { accountOf, closeBlockers, DEPTHS, foldJob, guardEvent, openRungs, optionCombinations, sheetForJob, type SheetDocument } from '#core'
 import { chooser, eventOf, finish, openJob } from './job-walk'
 import { demoDocuments } from './demo-sheet'
 
 const WALKS = 1000
 
 /** Any machine of the sheet, to any depth, whole or cut to a part that comes out. */
-function anyJob(document: Sheet, pick: (below: number) => number) {
+function anyJob(document: SheetDocument, pick: (below: number) => number) {
   const combinations = optionCombinations(document)
   const { evidence: _evidence, ...options } = combinations[pick(combinations.length)]!
   const depth = DEPTHS[pick(DEPTHS.length)]!

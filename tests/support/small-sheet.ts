@@ -1,4 +1,4 @@
-import { checkSheet, type Limb, type Sheet, type Step } from '#core'
+import { checkSheet, sheetForUnit, type Limb, type Sheet, type Step } from '#core'
 
 export interface SmallStep {
   key: string
@@ -16,7 +16,7 @@ const pieces = (counts: Record<string, number>) => Object.entries(counts).map(([
  */
 export function smallSheet(parts: Record<string, number>, steps: readonly SmallStep[]): Sheet {
   const removalsOf = (rung: string) => steps.filter(step => step.rung === rung && step.limb === 'off').map(step => step.key)
-  return checkSheet({
+  return sheetForUnit(checkSheet({
     format: 'needler-sheet/2',
     key: 'small',
     revision: 1,
@@ -43,7 +43,7 @@ export function smallSheet(parts: Record<string, number>, steps: readonly SmallS
           ...(refits ? { refits: pieces(refits) } : {}),
         }) satisfies Step,
     ),
-  })
+  }))
 }
 
 /**
@@ -66,7 +66,7 @@ export function forkedSheet(forks: readonly (readonly (readonly number[])[])[], 
   })
   const out = add('seal-off', reached, 1, { rung: 'seal', removes: [{ part: 'seal', count: 1 }] })
   add('seal-on', [out], 1, { limb: 'on', stage: 'refit', rung: 'seal', refits: [{ part: 'seal', count: 1 }] })
-  return checkSheet({
+  return sheetForUnit(checkSheet({
     format: 'needler-sheet/2',
     key: 'forked',
     revision: 1,
@@ -84,7 +84,7 @@ export function forkedSheet(forks: readonly (readonly (readonly number[])[])[], 
     marks: [],
     joints: [],
     steps,
-  })
+  }))
 }
 
 /** Ticks as a bench keeps them. */

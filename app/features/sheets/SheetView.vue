@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, reactive, ref, shallowRef } from 'vue'
-import { formatQuantity, sheetForUnit, type Finding, type Sheet } from '#core'
+import { formatQuantity, sheetForUnit, type Finding, type SheetDocument } from '#core'
 import type { SheetRow } from '#shared/wire/types'
 import { callApi, sentenceOf } from '../../net/api'
 import { fetchSheet } from '../../net/sheets'
@@ -16,7 +16,7 @@ import StepList from './StepList.vue'
 import ThingTable from './ThingTable.vue'
 
 const { sheet: key } = defineProps<{ sheet: string }>()
-const sheet = shallowRef<Sheet>()
+const sheet = shallowRef<SheetDocument>()
 /** What the checker says; undefined while it reads. */
 const findings = shallowRef<Finding[]>()
 const problem = ref('')

@@ -101,7 +101,7 @@ async function start() {
       v-if="size"
       class="quiet"
     >
-      <span class="mono">{{ size.steps.length }}</span> steps, about <span class="mono">{{ (size.steps.reduce((sum, step) => sum + step.minutes, 0) / 60).toFixed(1) }} h</span><template v-if="way">
+      <span class="mono">{{ size.steps.length }}</span> steps, about <span class="mono">{{ (size.steps.reduce((sum, step) => sum + (step.minutes ?? 0), 0) / 60).toFixed(1) }} h</span><template v-if="way">
         ; the way in is <span class="mono">{{ way.steps.length }}</span> steps, <span class="mono">{{ way.minutes }} min</span><template v-if="way.alternatives.length">
           (other ways: {{ way.alternatives.map(other => `${other.steps.length} steps, ${other.minutes} min`).join('; ') }})
         </template>

@@ -1,26 +1,26 @@
 import { describe, expect, it } from 'vitest'
 import { demoSheet, liftPumpDocument } from '../../../tests/support/demo-sheet'
-import { auditSheet, checkSheet, type Finding, type Joint, type Position, type Sheet, type Step } from '..'
+import { auditSheet, checkSheet, type Finding, type Joint, type Position, type SheetDocument, type Step } from '..'
 
-const audited = (spoil: (sheet: Sheet) => void): Finding[] => {
+const audited = (spoil: (sheet: SheetDocument) => void): Finding[] => {
   const sheet = liftPumpDocument()
   spoil(sheet)
   return auditSheet(checkSheet(sheet))
 }
 /** What one rule says of one thing that a test has made. */
-const said = (rule: string, key: string, spoil: (sheet: Sheet) => void) =>
+const said = (rule: string, key: string, spoil: (sheet: SheetDocument) => void) =>
   audited(spoil).filter(finding => finding.rule === rule && finding.key === key).map(({ severity, field }) => `${severity} ${field}`)
 
-const joint = (change: Partial<Joint>) => (sheet: Sheet) => {
+const joint = (change: Partial<Joint>) => (sheet: SheetDocument) => {
   const capJoint = sheet.joints.find(({ key }) => key === 'cap-joint')!
   delete capJoint.into
   delete capJoint.engagementMm
   Object.assign(capJoint, { propertyClass: '8.8', lubricant: { kind: 'oil', text: 'oil' } }, change)
 }
-const position = (change: Partial<Position>) => (sheet: Sheet) => {
+const position = (change: Partial<Position>) => (sheet: SheetDocument) => {
   Object.assign(sheet.positions[0]!, { quantity: 'length', method: 'values', reuse: undefined }, change)
 }
-const step = (key: string, change: Partial<Step>) => (sheet: Sheet) => {
+const step = (key: string, change: Partial<Step>) => (sheet: SheetDocument) => {
   Object.assign(sheet.steps.find(one => one.key === key)!, change)
 }
 const first = liftPumpDocument().positions[0]!.key
@@ -42,7 +42,7 @@ describe('the preload of a joint', () => {
     ['a class that there is not', { propertyClass: '8.9' }, ['wrong propertyClass']],
     ['a thread that there is not', { thread: 'M16x1.75' }, ['wrong thread']],
   ])('%s', (_what, change, expected) => {
-    const spoil = (sheet: Sheet) => {
+    const spoil = (sheet: SheetDocument) => {
       joint(change)(sheet)
       if (change.propertyClass === undefined && 'propertyClass' in change) delete sheet.joints.find(({ key }) => key === 'cap-joint')!.propertyClass
     }
@@ -74,7 +74,7 @@ describe('the instrument of a position', () => {
 
 describe('what is used once', () => {
   it('is flagged when it comes out, and left alone when it stays in', () => {
-    const kind = (key: string, never?: true) => (sheet: Sheet) => {
+    const kind = (key: string, never?: true) => (sheet: SheetDocument) => {
       const part = sheet.parts.find(one => one.key === key)!
       part.kind = 'o-ring'
       if (never) part.neverAgain = true
@@ -100,7 +100,7 @@ describe('lifting gear', () => {
   })
 
   it('need not be for what one lifts, nor for what two lift together', () => {
-    const heavy = (massKg: number, tools: string[]) => (sheet: Sheet) => {
+    const heavy = (massKg: number, tools: string[]) => (sheet: SheetDocument) => {
       sheet.parts.find(({ key }) => key === 'coupling-guard')!.massKg = massKg
       step('guard-off', { tools })(sheet)
     }
@@ -111,13 +111,13 @@ describe('lifting gear', () => {
 })
 
 /** Of a rule: what a change of the lift pump makes it say, and what it leaves alone. */
-const at = (key: string) => (sheet: Sheet) => sheet.steps.find(one => one.key === key)!
-const seat = (sheet: Sheet) => sheet.positions.find(({ key }) => key === 'seat-de')!
-const guardLate = (sheet: Sheet) => {
+const at = (key: string) => (sheet: SheetDocument) => sheet.steps.find(one => one.key === key)!
+const seat = (sheet: SheetDocument) => sheet.positions.find(({ key }) => key === 'seat-de')!
+const guardLate = (sheet: SheetDocument) => {
   const [guard] = sheet.steps.splice(sheet.steps.indexOf(at('guard-on')(sheet)), 1)
   sheet.steps.splice(sheet.steps.indexOf(at('run')(sheet)) + 1, 0, guard!)
 }
-describe.each<[string, [string, (sheet: Sheet) => unknown, string[]][]]>([
+describe.each<[string, [string, (sheet: SheetDocument) => unknown, string[]][]]>([
   ['class-limits', [
     ['another class for the same limits', (sheet) => { seat(sheet).toleranceClass = '70 m6' }, ['seat-de']],
     ['the class of its limits, without the size', (sheet) => { seat(sheet).toleranceClass = 'k6' }, []],

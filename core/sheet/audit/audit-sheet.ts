@@ -1,5 +1,5 @@
 import { optionCombinations, wayCombinations } from '../combinations'
-import type { Sheet } from '../schema'
+import type { SheetDocument } from '../schema'
 import { sheetForUnit } from '../sheet-for-unit'
 import { sheetOnWay } from '../sheet-on-way'
 import { classLimits } from './class-limits'
@@ -62,9 +62,9 @@ const SEVERITIES: readonly Severity[] = ['danger', 'wrong', 'doubtful', 'thin']
  * @returns what there is to say, the gravest first; without what the sheet answers itself (`audited`)
  * @example auditSheet(sheet).filter(({ severity }) => severity === 'danger')
  */
-export function auditSheet(sheet: Sheet): Finding[] {
+export function auditSheet(sheet: SheetDocument): Finding[] {
   const found = new Map<string, Finding>()
-  const read = (scope: NonNullable<Rule['scope']>, document: Sheet) => {
+  const read = (scope: NonNullable<Rule['scope']>, document: SheetDocument) => {
     for (const { name: rule, source, scope: own = 'machine', find } of RULES) {
       if (own !== scope) continue
       for (const finding of find(document)) {

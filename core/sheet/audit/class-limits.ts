@@ -1,6 +1,6 @@
 import { DomainError } from '../../domain-error'
 import { parseToleranceClass, toleranceLimits } from '../../fits'
-import type { Sheet } from '../schema'
+import type { SheetDocument } from '../schema'
 import type { Found, Rule } from './finding'
 
 const WRITTEN = /(?:\b(\d+(?:\.\d+)?)\s?)?\b([A-Za-z]{1,2}(?:1[0-8]|[3-9]))\b/g
@@ -38,7 +38,7 @@ function check(at: Pick<Found, 'list' | 'key' | 'field'>, what: string, { name, 
   }
 }
 
-function ofFits(sheet: Sheet): Found[] {
+function ofFits(sheet: SheetDocument): Found[] {
   return (sheet.fits ?? []).flatMap(fit => classesIn(fit.class ?? '').flatMap((written) => {
     const partner = fit[written.of]
     const position = sheet.positions.find(({ key }) => key === partner.position)

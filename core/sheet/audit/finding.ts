@@ -1,5 +1,5 @@
 import type { ListName } from '../lists'
-import type { Sheet } from '../schema'
+import type { SheetDocument } from '../schema'
 
 /** danger: can hurt somebody · wrong: cannot be so · doubtful: a practitioner would ask · thin: too little to work from. */
 export type Severity = 'danger' | 'wrong' | 'doubtful' | 'thin'
@@ -25,5 +25,5 @@ export interface Rule {
   source: string
   /** `machine` if left out. */
   scope?: 'sheet' | 'machine' | 'way'
-  find: (sheet: Sheet) => Found[]
+  find: (sheet: SheetDocument) => Found[]
 }

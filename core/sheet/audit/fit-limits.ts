@@ -1,10 +1,10 @@
-import type { Fit, Sheet } from '../schema'
+import type { Fit, SheetDocument } from '../schema'
 import type { Found, Rule } from './finding'
 
 /** How far the written clearance may lie from the one that both sizes give: rounding of a drawing. */
 const [ROUNDED_MM, ROUNDED_SHARE] = [0.003, 0.15]
 
-function sizeOf(sheet: Sheet, { position, lowerMm, upperMm }: Fit['hole']): readonly [number, number] | undefined {
+function sizeOf(sheet: SheetDocument, { position, lowerMm, upperMm }: Fit['hole']): readonly [number, number] | undefined {
   const limits = sheet.positions.find(({ key }) => key === position)?.limits
   const [lower, upper] = limits ? [limits.lower, limits.upper] : [lowerMm, upperMm]
   return lower === undefined || upper === undefined ? undefined : [lower, upper]

@@ -1,9 +1,9 @@
-import type { Joint, Sheet } from '../schema'
+import type { Joint, SheetDocument } from '../schema'
 import type { Found, Rule } from './finding'
 
 const SNUG = /\bsnug\b/i
 
-function ofJoint(sheet: Sheet, { key, name, fastener, count, snug }: Joint): Found[] {
+function ofJoint(sheet: SheetDocument, { key, name, fastener, count, snug }: Joint): Found[] {
   const at = { list: 'joints' as const, key, severity: 'wrong' as const }
   const pulls = sheet.steps.filter(step => step.tightens === key)
   const last = pulls.at(-1)
@@ -13,7 +13,7 @@ function ofJoint(sheet: Sheet, { key, name, fastener, count, snug }: Joint): Fou
   if (!snug && pulls.length === 1 && SNUG.test(last.title))
     return [{ ...at, field: 'snug', sentence: `${name} is only snug at "${last.title}"; no step pays with the final torque.` }]
   const until = sheet.steps.slice(0, sheet.steps.indexOf(last) + 1)
-  const pieces = (field: 'removes' | 'refits', steps: readonly Sheet['steps'][number][]) =>
+  const pieces = (field: 'removes' | 'refits', steps: readonly SheetDocument['steps'][number][]) =>
     steps.flatMap(step => step[field] ?? []).filter(({ part }) => part === fastener).reduce((sum, piece) => sum + piece.count, 0)
   const [off, on] = [pieces('removes', sheet.steps), pieces('refits', until)]
   if (on < off) return [{ ...at, field: 'count', sentence: `${name}: ${off - on} of its fasteners go in after "${last.title}", which nothing tightens.` }]

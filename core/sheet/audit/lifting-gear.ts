@@ -1,5 +1,5 @@
 import { HAND_LIFT_KG } from '../lifting'
-import type { Sheet, Step } from '../schema'
+import type { SheetDocument, Step } from '../schema'
 import { partOf } from '../sheet-index'
 import type { Found, Rule } from './finding'
 
@@ -11,7 +11,7 @@ const GEAR = /hoist|crane|lifting|chain block|sling|jib|gantry|davit|trolley|lif
 const CAPACITY = /(?:hoist|crane|chain block|jib|gantry|davit)\D*?(\d+(?:\.\d+)?)\s*(t|kg)\b/i
 
 /** The heaviest piece that a step moves. */
-function massOf(sheet: Sheet, step: Step): number {
+function massOf(sheet: SheetDocument, step: Step): number {
   const moved = [...step.removes ?? [], ...step.refits ?? []]
   return Math.max(0, ...moved.map(({ part }) => partOf(sheet, part).massKg ?? 0))
 }

@@ -1,11 +1,11 @@
-import type { Sheet } from '../schema'
+import type { SheetDocument } from '../schema'
 import type { Found, Rule } from './finding'
 
 const WHOLE = /\b(whole|complete|assembly)\b/i
 const [LITTLE, MUCH] = [0.85, 1.15]
 
-const massOf = (parts: Sheet['parts']) => parts.reduce((sum, { massKg = 0, count }) => sum + massKg * count, 0)
-const carriedBy = (sheet: Sheet, key: string): Sheet['parts'] =>
+const massOf = (parts: SheetDocument['parts']) => parts.reduce((sum, { massKg = 0, count }) => sum + massKg * count, 0)
+const carriedBy = (sheet: SheetDocument, key: string): SheetDocument['parts'] =>
   sheet.parts.filter(({ on }) => on === key).flatMap(part => [part, ...carriedBy(sheet, part.key)])
 
 /** The mass of a whole is the sum of its parts, and what hangs is no lighter than what is lifted. */

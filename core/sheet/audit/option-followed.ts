@@ -1,5 +1,5 @@
 import { optionCombinations } from '../combinations'
-import type { Sheet, Step } from '../schema'
+import type { SheetDocument, Step } from '../schema'
 import { sheetForUnit } from '../sheet-for-unit'
 import type { Found, Rule } from './finding'
 
@@ -7,12 +7,12 @@ const KEYS = /\b(?:spanner|socket|hex key|key|wrench)\s(\d+)\b/gi
 const keysOf = (steps: readonly Step[]) => steps.flatMap(step => step.tools ?? []).flatMap(tool => [...tool.matchAll(KEYS)].map(([, size]) => size!)).sort().join(' ')
 
 /** Steps that put a spanner on the fasteners of a joint. */
-const onFastener = (sheet: Sheet, joint: string, fastener: string) => sheet.steps.filter(step =>
+const onFastener = (sheet: SheetDocument, joint: string, fastener: string) => sheet.steps.filter(step =>
   step.tightens === joint || [...step.removes ?? [], ...step.refits ?? []].some(({ part }) => part === fastener))
 
-const withoutOptions = ({ options: _options, ...machine }: Sheet) => JSON.stringify(machine)
+const withoutOptions = ({ options: _options, ...machine }: SheetDocument) => JSON.stringify(machine)
 
-function between(option: string, a: Sheet, b: Sheet): Found[] {
+function between(option: string, a: SheetDocument, b: SheetDocument): Found[] {
   if (withoutOptions(a) === withoutOptions(b))
     return [{ list: 'options', key: option, severity: 'thin', sentence: 'The option is asked for and changes nothing of the machine or its work.' }]
   const found: Found[] = []

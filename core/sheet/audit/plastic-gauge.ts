@@ -1,4 +1,4 @@
-import type { Sheet, Step } from '../schema'
+import type { SheetDocument, Step } from '../schema'
 import type { Found, Rule } from './finding'
 
 const GAUGE = /\bplastic gauge\b/i
@@ -6,8 +6,8 @@ const TRACE = /\b(trace|film|breath|wiped)\b/i
 const STILL = /\b(not|never|nothing|without)\b[^.;]*\bturn/i
 const MIXED = /\bold\b[^.;]*\b(with|beside|and)\b[^.;]*\bnew\b|\bnew\b[^.;]*\b(with|beside|and)\b[^.;]*\bold\b/i
 
-function ofStep(sheet: Sheet, step: Step, at: number, part: string): Found[] {
-  const says = [step.title, step.why, step.orientation ?? '', ...step.cautions?.map(({ text }) => text) ?? []].join('. ')
+function ofStep(sheet: SheetDocument, step: Step, at: number, part: string): Found[] {
+  const says = [step.title, step.why ?? '', step.orientation ?? '', ...step.cautions?.map(({ text }) => text) ?? []].join('. ')
   const found = (severity: Found['severity'], field: string, sentence: string): Found => ({ list: 'steps', key: step.key, field, severity, sentence })
   const mates = new Set([part, ...sheet.assemblies?.find(({ parts }) => parts.includes(part))?.parts ?? []])
   const before = sheet.steps.slice(0, at + 1)

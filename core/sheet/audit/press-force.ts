@@ -1,19 +1,19 @@
 import { interferenceFit, stressVerdict } from '../../fits'
 import { MATERIALS } from '../../materials'
-import type { Fit, Sheet } from '../schema'
+import type { Fit, SheetDocument } from '../schema'
 import type { Found, Rule } from './finding'
 
 const PRESS = /\bpress\b[^;]*?(\d+(?:\.\d+)?)\s?(t|kN)\b/i
 
 /** What the presses of a sheet can push, N; none when none says so. */
-const presses = (sheet: Sheet, part: string): number[] => sheet.steps
+const presses = (sheet: SheetDocument, part: string): number[] => sheet.steps
   .filter(step => [...step.removes ?? [], ...step.refits ?? []].some(piece => piece.part === part))
   .flatMap(step => step.tools ?? []).flatMap((tool) => {
     const [, figure, unit] = PRESS.exec(tool) ?? []
     return figure ? [Number(figure) * (unit === 't' ? 9810 : 1000)] : []
   })
 
-function ofFit(sheet: Sheet, fit: Fit, press: NonNullable<Fit['press']>): Found[] {
+function ofFit(sheet: SheetDocument, fit: Fit, press: NonNullable<Fit['press']>): Found[] {
   const partOf = (position: string | undefined) => sheet.positions.find(({ key }) => key === position)?.part
   const sleeve = [fit.shaft, fit.hole].flatMap(({ position, part }) => part ?? partOf(position) ?? [])
   const interferenceUm = -(fit.clearanceMm.lower ?? 0) * 1000

@@ -1,4 +1,4 @@
-import type { Seal, Sheet, Step } from '../schema'
+import type { Seal, SheetDocument, Step } from '../schema'
 import type { Found, Rule } from './finding'
 import { stateMadeBy } from './timeline'
 
@@ -8,7 +8,7 @@ const letsOn = (step: Step, energy: string) => step.state?.lets ? step.state.let
 const partsOf = (list: readonly { part: string }[] = []) => list.map(({ part }) => part)
 
 /** Clips hold faces and springs together from before a drive screw is loose until all that moves the shaft along is done. */
-function clipsOf({ steps }: Sheet, { key, name, clips, drive, gland, setting }: Seal): Found[] {
+function clipsOf({ steps }: SheetDocument, { key, name, clips, drive, gland, setting }: Seal): Found[] {
   if (!clips) return []
   const found = { list: 'seals' as const, key, severity: 'danger' as const, field: 'clips' }
   const firstPut = steps.findIndex(({ puts }) => puts?.includes(clips))
@@ -29,7 +29,7 @@ function clipsOf({ steps }: Sheet, { key, name, clips, drive, gland, setting }: 
 }
 
 /** Barrier pressure is off before the gland is touched, and on before the process presses from inside. */
-function barrierOf({ steps, energies = [] }: Sheet, { key, name, barrier, gland }: Seal): Found[] {
+function barrierOf({ steps, energies = [] }: SheetDocument, { key, name, barrier, gland }: Seal): Found[] {
   if (!barrier) return []
   const found = { list: 'seals' as const, key, severity: 'danger' as const, field: 'barrier' }
   const isolated = steps.findIndex(({ isolates }) => isolates?.includes(barrier))
@@ -45,7 +45,7 @@ function barrierOf({ steps, energies = [] }: Sheet, { key, name, barrier, gland 
 }
 
 /** What moves the shaft along after a seal was set has undone the setting. */
-const movesOf = ({ steps }: Sheet, { key, name, setting }: Seal): Found[] => (setting?.movedBy ?? []).flatMap((moved) => {
+const movesOf = ({ steps }: SheetDocument, { key, name, setting }: Seal): Found[] => (setting?.movedBy ?? []).flatMap((moved) => {
   const at = steps.findIndex(step => step.key === moved)
   return at > steps.findIndex(step => step.key === setting!.step)
     ? [{ list: 'seals' as const, key, severity: 'wrong' as const, field: 'setting',

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demoDocuments } from '../../../tests/support/demo-sheet'
 import { randomFrom } from '../../random'
-import { auditSheet, type Fit, type Joint, type Part, type Position, type Sheet, type Step } from '..'
+import { auditSheet, type Fit, type Joint, type Part, type Position, type SheetDocument, type Step } from '..'
 
 /*
  * Faults that people make, put into good sheets by a program: each kind into two sheets, at a place drawn by lot. What the checker says of
@@ -9,26 +9,27 @@ import { auditSheet, type Fit, type Joint, type Part, type Position, type Sheet,
  */
 
 type Draw = <T>(things: readonly T[]) => T | undefined
-interface Fault { rule: string, spoil: (sheet: Sheet, draw: Draw) => unknown }
+interface Fault { rule: string, spoil: (sheet: SheetDocument, draw: Draw) => unknown }
 
 const isClamp = ({ purpose = 'clamp', propertyClass, variants }: Joint) => purpose === 'clamp' && propertyClass !== undefined && !variants
-const joints = (sheet: Sheet, where: (joint: Joint) => boolean = () => true) => sheet.joints.filter(joint => isClamp(joint) && where(joint))
-const steps = (sheet: Sheet, where: (step: Step) => unknown) => sheet.steps.filter(where)
-const positions = (sheet: Sheet, where: (position: Position) => unknown) => sheet.positions.filter(where)
-const parts = (sheet: Sheet, where: (part: Part) => unknown) => sheet.parts.filter(where)
+const joints = (sheet: SheetDocument, where: (joint: Joint) => boolean = () => true) =>
+  sheet.joints.filter(joint => isClamp(joint) && where(joint))
+const steps = (sheet: SheetDocument, where: (step: Step) => unknown) => sheet.steps.filter(where)
+const positions = (sheet: SheetDocument, where: (position: Position) => unknown) => sheet.positions.filter(where)
+const parts = (sheet: SheetDocument, where: (part: Part) => unknown) => sheet.parts.filter(where)
 const change = <T>(thing: T | undefined, by: (thing: T) => void) => {
   if (thing !== undefined) by(thing)
   return thing
 }
-const fits = (sheet: Sheet, where: (fit: Fit) => unknown) => (sheet.fits ?? []).filter(where)
-const massOf = (sheet: Sheet, part: string) => sheet.parts.find(({ key }) => key === part)?.massKg ?? 0
+const fits = (sheet: SheetDocument, where: (fit: Fit) => unknown) => (sheet.fits ?? []).filter(where)
+const massOf = (sheet: SheetDocument, part: string) => sheet.parts.find(({ key }) => key === part)?.massKg ?? 0
 const isPlain = (step: Step) => !step.when && !step.ways && !step.variants
 /** Moves a step in the list behind another. */
-const putBehind = (sheet: Sheet, step: Step, other: Step) => {
+const putBehind = (sheet: SheetDocument, step: Step, other: Step) => {
   sheet.steps.splice(sheet.steps.indexOf(step), 1)
   sheet.steps.splice(sheet.steps.indexOf(other) + 1, 0, step)
 }
-const read = (sheet: Sheet, stage: string, where: (position: Position) => unknown) => sheet.steps.flatMap(step => (step.reads ?? [])
+const read = (sheet: SheetDocument, stage: string, where: (position: Position) => unknown) => sheet.steps.flatMap(step => (step.reads ?? [])
   .filter(one => one.stage === stage && positions(sheet, where).some(({ key }) => key === one.position))
   .map(one => ({ step, one, position: sheet.positions.find(({ key }) => key === one.position)! })))
 
@@ -342,7 +343,7 @@ const FAULTS: Readonly<Record<string, Fault>> = {
     spoil: (sheet, draw) => change(draw(parts(sheet, ({ kind, name }) => kind === 'housing' && /^(?:Flange )?motor\b/i.test(name))), () => {
       const quiet = (text: string) => text.replace(/cables?|leads|terminals?|disconnect\w*/gi, 'wire')
       for (const step of sheet.steps) {
-        Object.assign(step, { title: quiet(step.title), why: quiet(step.why) })
+        Object.assign(step, { title: quiet(step.title), why: quiet(step.why!) })
         for (const caution of step.cautions ?? []) caution.text = quiet(caution.text)
       }
     }),
@@ -401,7 +402,7 @@ const FAULTS: Readonly<Record<string, Fault>> = {
   },
 }
 
-const spokenOf = (sheet: Sheet) => new Set(auditSheet(sheet).map(({ rule, key, sentence }) => [rule, key, sentence].join(' ')))
+const spokenOf = (sheet: SheetDocument) => new Set(auditSheet(sheet).map(({ rule, key, sentence }) => [rule, key, sentence].join(' ')))
 const random = randomFrom(7)
 const draw: Draw = things => things[Math.floor(random() * things.length)]
 

@@ -1,20 +1,6 @@
-import type { Sheet, Step } from '../schema'
+import { allBelow } from '../machine-faults'
+import type { Step } from '../schema'
 import type { Found, Rule } from './finding'
-
-/** All that a step stands on, by however many steps between. */
-function standsOn({ steps }: Sheet): (key: string) => ReadonlySet<string> {
-  const after = new Map(steps.map(step => [step.key, step.after]))
-  const known = new Map<string, Set<string>>()
-  const look = (key: string): Set<string> => {
-    const found = known.get(key)
-    if (found) return found
-    const below = new Set<string>()
-    known.set(key, below)
-    for (const one of after.get(key) ?? []) for (const other of [one, ...look(one)]) below.add(other)
-    return below
-  }
-  return look
-}
 
 const handles = ({ removes, refits, tightens }: Step) => removes ?? refits ?? tightens
 
@@ -24,7 +10,7 @@ export const stateOrder: Rule = {
   source: 'general practice of isolation; the list is read from above, the order is what the bench keeps',
   scope: 'way',
   find: (sheet) => {
-    const below = standsOn(sheet)
+    const below = allBelow(sheet)
     return sheet.steps.flatMap((step, i): Found[] => {
       if (!step.state) return []
       const { makes } = step.state

@@ -1,7 +1,7 @@
 import { interferenceFit, stressVerdict, taperDriveUp } from '../../fits'
 import { nutFactorOf, threadSize } from '../../fastening'
 import { MATERIALS } from '../../materials'
-import type { Joint, Position, Sheet } from '../schema'
+import type { Joint, Position, SheetDocument } from '../schema'
 import type { Found, Rule } from './finding'
 
 const FORCE = /(\d+(?:\.\d+)?)\s?kN\b/g
@@ -22,7 +22,7 @@ function pressed({ ratio, meanMm, lengthMm, hubOuterMm, shaftBoreMm = 0, hub, sh
   return { interferenceUm, forceN, holdsN, share: fit.hubStressShare, pressureMPa: fit.pressureMPa }
 }
 
-function ofJoint(sheet: Sheet, joint: Joint, drives: NonNullable<Joint['drives']>, { key, name, limits }: Position): Found[] {
+function ofJoint(sheet: SheetDocument, joint: Joint, drives: NonNullable<Joint['drives']>, { key, name, limits }: Position): Found[] {
   const { lower, upper } = limits
   if (lower === undefined || upper === undefined) return [{ list: 'positions', key, field: 'limits', severity: 'wrong', sentence: `${name}: a drive-up has a least and a most.` }]
   const [least, most] = [pressed(drives, lower), pressed(drives, upper)]

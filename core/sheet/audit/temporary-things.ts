@@ -1,11 +1,11 @@
-import type { Sheet, Step } from '../schema'
+import type { SheetDocument, Step } from '../schema'
 import type { Found, Rule } from './finding'
 
 const PUTS = /\b(strap|wedge|blind|transport lock|chock|locking pin|blanking plate)s?\b/i
 const TAKES = /\b(out|off|away|removed?|released?|last)\b/i
 
 /** A sheet that does not list its temporary things still names them: what is put in while it comes apart is spoken of again. */
-function saidOnly({ steps }: Sheet): Found[] {
+function saidOnly({ steps }: SheetDocument): Found[] {
   const words = ({ title, why, tools = [], cautions = [] }: Step) => [title, why, ...tools, ...cautions.map(({ text }) => text)].join('. ')
   return steps.flatMap((step) => {
     const isPut = step.limb === 'off' && step.stage === 'make-safe' && !step.puts && !step.takes && !step.isolates

@@ -1,5 +1,5 @@
 import type { MachineState } from '../terms'
-import type { Part, Sheet, Step } from '../schema'
+import type { Part, SheetDocument, Step } from '../schema'
 
 /** How the machine stands while a step is done, in the order of the sheet. */
 export interface Moment {
@@ -43,21 +43,21 @@ const DRIVES: readonly string[] = ['electric', 'steam', 'gas', 'turning', 'store
 /** Of these, what runs on air or a load alone stays cold. */
 const COLD: readonly string[] = ['pressure', 'stored load', 'turning']
 
-function runsOn({ energies = [] }: Sheet, step: Step, kinds: readonly string[]): boolean {
+function runsOn({ energies = [] }: SheetDocument, step: Step, kinds: readonly string[]): boolean {
   if (stateNeededBy(step) !== 'powered') return false
   const on = step.needs?.on
   return !on || energies.some(({ key, kind }) => on.includes(key) && kinds.includes(kind))
 }
 
 /** True when the machine runs at this step, and not only its oil or its water. */
-export const runsAt = (sheet: Sheet, step: Step): boolean => runsOn(sheet, step, DRIVES)
+export const runsAt = (sheet: SheetDocument, step: Step): boolean => runsOn(sheet, step, DRIVES)
 /** True when it runs and gets warm by it. */
-export const runsHotAt = (sheet: Sheet, step: Step): boolean => runsOn(sheet, step, DRIVES.filter(kind => !COLD.includes(kind)))
+export const runsHotAt = (sheet: SheetDocument, step: Step): boolean => runsOn(sheet, step, DRIVES.filter(kind => !COLD.includes(kind)))
 
-const known = new WeakMap<Sheet, Moment[]>()
+const known = new WeakMap<SheetDocument, Moment[]>()
 
 /** The moments of a job, one a step, in the order in which the sheet tells them. */
-export function timelineOf(sheet: Sheet): Moment[] {
+export function timelineOf(sheet: SheetDocument): Moment[] {
   const found = known.get(sheet)
   if (found) return found
   let state: MachineState | undefined
@@ -81,7 +81,7 @@ export function timelineOf(sheet: Sheet): Moment[] {
 }
 
 /** Whether a part, or what it sits on, is away at a moment. */
-export function isAway(sheet: Sheet, { out }: Moment, key: string): boolean {
+export function isAway(sheet: SheetDocument, { out }: Moment, key: string): boolean {
   const seen = new Set<string>()
   for (let part: Part | undefined = sheet.parts.find(one => one.key === key); part && !seen.has(part.key);) {
     if ((out.get(part.key) ?? 0) > 0) return true

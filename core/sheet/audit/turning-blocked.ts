@@ -1,11 +1,11 @@
-import type { Sheet, Step } from '../schema'
+import type { SheetDocument, Step } from '../schema'
 import type { Found, Rule } from './finding'
 import { timelineOf, type Moment } from './timeline'
 
 const TURNS = /\bturn(s|ed)?\b[^.;]*\bby hand\b|\bone turn\b|\bfull turn\b/i
 
 /** What the step does to the shaft in its machine: a run-out is a turn, and so is what says so. */
-function turns(sheet: Sheet, { step, out }: Moment): boolean {
+function turns(sheet: SheetDocument, { step, out }: Moment): boolean {
   if (step.needs?.state === 'turns by hand') return true
   if (step.limb === 'floor') return false
   const reads = step.reads?.map(({ position }) => sheet.positions.find(({ key }) => key === position)) ?? []

@@ -1,4 +1,4 @@
-import type { Sheet } from '../schema'
+import type { SheetDocument } from '../schema'
 import type { Found, Rule } from './finding'
 
 const NUMBERS: Readonly<Record<string, number>> = {
@@ -15,7 +15,7 @@ function minutesSaid(text: string): number | undefined {
   return hours ? (NUMBERS[hours.toLowerCase()] ?? Number(hours)) * HOUR : undefined
 }
 
-const waited = (sheet: Sheet, of: string) =>
+const waited = (sheet: SheetDocument, of: string) =>
   Math.max(0, ...sheet.steps.find(({ key }) => key === of)?.waits?.map(({ minutes }) => minutes) ?? [])
 /** A wait may be a little shorter than its round word: a day is from one shift to the next. */
 const ENOUGH = 0.8
@@ -34,7 +34,7 @@ export const waitAsSaid: Rule = {
       }]
     }),
     ...(step.waits ?? []).flatMap(({ name, minutes }) => {
-      const said = minutesSaid(`${name}. ${step.title}. ${step.why}`)
+      const said = minutesSaid(`${name}. ${step.title}. ${step.why ?? ''}`)
       return said === undefined || minutes >= ENOUGH * said
         ? []
         : [{ list: 'steps' as const, key: step.key, field: 'waits', severity: 'wrong' as const, sentence: `"${step.title}" says longer than it waits: ${minutes} min.` }]

@@ -1,16 +1,26 @@
 import Joi from 'joi'
 import { id } from '#shared/wire/id'
-import { DEPTHS, type Depth } from '#core'
+import { DEPTHS, ENERGY_KINDS, FAMILIES, PRODUCTS, type Depth } from '#core'
 import { database } from '../../../db/client'
 import { defineApi } from '../../../http/define-api'
 import { unitParams } from '../../../http/params'
 import { announceGrowth } from '../../../live/channel'
-import { startJob } from '../../../services/start-job'
+import { startJob, type StartWithout } from '../../../services/start-job'
 
-const body = Joi.object<{ reason: string, depth?: Depth, target?: string, device: string }>({
+/** What it begins with when the unit has no sheet. */
+const without = Joi.object({
+  from: Joi.valid('nothing', 'sister', 'draft').required(),
+  energies: Joi.array().items(Joi.valid(...ENERGY_KINDS)).unique().when('from', { is: 'nothing', then: Joi.required(), otherwise: Joi.forbidden() }),
+  product: Joi.valid(...PRODUCTS).when('from', { not: 'nothing', then: Joi.forbidden() }),
+  family: Joi.valid(...FAMILIES.map(({ key }) => key)).when('from', { not: 'nothing', then: Joi.forbidden() }),
+  sheet: Joi.string().max(60).when('from', { is: 'sister', then: Joi.required(), otherwise: Joi.forbidden() }),
+})
+
+const body = Joi.object<{ reason: string, depth?: Depth, target?: string, without?: StartWithout, device: string }>({
   reason: Joi.string().trim().min(3).max(300).required(),
   depth: Joi.valid(...DEPTHS),
   target: Joi.string().max(60),
+  without,
   device: id('the number of a device').required(),
 })
 

@@ -1,0 +1,40 @@
+import { assessTaken, type JobState } from '../job'
+import { grownSheet, openGaps, type Position, type Sheet, type SheetDocument } from '../sheet'
+import { formatQuantity } from '../units'
+
+/** The document that a job leaves behind, and the photos that were taken at its steps. */
+export interface DraftLeft {
+  document: SheetDocument
+  photos: { step: string, photo: string, caption?: string }[]
+}
+
+/**
+ * What an overhaul leaves behind of what was written into its sheet: a draft for whoever finishes it at a desk. All keys stay, so that the
+ * readings of this job are the first of their trends; what was measured stands with the source of each position; gaps stay gaps.
+ *
+ * @param document what the job was opened with, as it is stored
+ * @param sheet the sheet that stands at the end
+ * @returns null when nothing was written into it
+ * @example draftOf(document, sheet, state)?.document.gaps
+ */
+export function draftOf(document: SheetDocument, sheet: Sheet, state: JobState): DraftLeft | null {
+  if (state.growth.length === 0) return null
+  // What depends on options stays as it is written: the additions are put into the document, not into the machine.
+  const grown: SheetDocument = grownSheet(document as Sheet, state.growth)
+  const gaps = openGaps(grown)
+  const { gaps: _gaps, ...rest } = grown
+  const positions = grown.positions.map(position => ({ ...position, source: withFirstValues(position, sheet, state) }))
+  return {
+    document: { ...rest, positions, revision: document.revision + 1, ...gaps.length > 0 ? { gaps } : {} },
+    photos: state.photos.flatMap(({ step, photo, caption }) => step === undefined ? [] : [{ step, photo, ...caption ? { caption } : {} }]),
+  }
+}
+
+/** The source of a position with what was measured first. */
+function withFirstValues({ key, source, quantity, limits }: Position, sheet: Sheet, state: JobState): string {
+  if (limits.lower !== undefined || limits.upper !== undefined) return source
+  const isStanding = sheet.positions.some(position => position.key === key)
+  const taken = state.readings.filter(one => isStanding && one.position === key && !one.overtaken)
+  const said = taken.map(one => `${formatQuantity(assessTaken(sheet, state, one).value, quantity)} ${one.stage}, ${one.at.slice(0, 10)}`)
+  return said.length === 0 ? source : `${source}; first measured ${said.join(', ')}`.slice(0, 200)
+}

@@ -1,0 +1,174 @@
+import type { Additions, Gap, Link, Part, Sheet, Step } from '../sheet'
+import { isGrownKey, partOf, stepOf } from '../sheet'
+import { isDone } from '../teardown'
+import { bagTag, branchOf, mirrorLinks, nextNumber, opensBefore, type AtBench, type Drafted, type Grown } from './bench'
+import { dangerOf } from './energies'
+import { factsOf } from './words'
+
+/** What a person says of something that comes off. */
+export interface OffSaid {
+  /** As it is called; of a part that the sheet has already (it was marked, or came off with another) its key. */
+  name: string
+  part?: string | undefined
+  count: number
+  /** By hand, or with gear; with gear and without a mass it is treated as heavy. */
+  lifted: 'by hand' | 'with gear'
+  massKg?: number | undefined
+  /** The steps behind which it comes off; where the person is, when left out. */
+  after?: readonly string[] | undefined
+  /** What it belongs to: looked at, cleaned and decided on together. */
+  assembly?: string | undefined
+}
+
+/** What everything belongs to as long as nobody says more. */
+export const WHOLE = 'the machine'
+
+/** As many parts as are looked at together; more of them get a floor of their own. */
+const MOST_ON_ONE_FLOOR = 30
+
+const FULL: ReadonlySet<string> = new Set(['pressure', 'steam', 'gas', 'chemical', 'hydraulic', 'cooling water'])
+const FIRST_OPENING = 'First opening. Slacken on the far side, a crack, away from the face; wait until nothing comes; only then the rest.'
+
+/**
+ * Something comes off: its part, its removal and its refit, which mirrors the way down, and what is owed of it on the floor. Where somebody
+ * can be hurt (a guard, the first opening, a lift of more than a hand carries) the removal has a hold and is ticked when that is released;
+ * otherwise the same tap ticks it and bags what is small.
+ *
+ * @throws DomainError of `mirrorLinks`
+ * @example growOff(at, { name: 'Cover screws', count: 8, lifted: 'by hand' }).drafts.map(draft => draft.type)
+ */
+export function growOff(at: AtBench, said: OffSaid): Grown {
+  const { sheet, state, newId } = at
+  const facts = factsOf(said.name)
+  const known = said.part === undefined ? undefined : partOf(sheet, said.part)
+  const part: Part = known ?? {
+    key: `part-${newId()}`, name: said.name, count: said.count, kind: facts.kind,
+    ...facts.neverAgain ? { neverAgain: true } : {},
+    ...said.massKg !== undefined ? { massKg: said.massKg } : {},
+  }
+  const after = [...new Set([
+    ...said.after?.map(key => stepOf(sheet, key)) ?? branchOf(sheet, state, at.personId),
+    ...known ? whatItWaitsFor(sheet, known) : [],
+  ])]
+  const [off, on, rung] = [`step-${newId()}`, `step-${newId()}`, `rung-${newId()}`]
+  const floor = floorFor(at, said.assembly ?? WHOLE)
+  const danger = dangerAt(sheet, part, facts.opens, said)
+  const many = part.count > 1 ? `${part.count} × ${part.name}` : part.name
+  const bag = facts.isSmall ? bagTag(nextNumber(at, 'bags')) : undefined
+  const pieces = [{ part: part.key, count: said.count }]
+  const short = many.slice(0, 34)
+  const lifts = said.massKg !== undefined && said.lifted === 'with gear' ? { massKg: said.massKg, gear: 'lifting gear for the mass' } : undefined
+  const both = { short, minutes: undefined, rung, ...lifts ? { lifts } : {} }
+  const steps = withoutUnsaid<Step>([
+    { ...both, key: off, limb: 'off', stage: 'take-apart', title: `Take off: ${many}`, done: `${part.name.slice(0, 50)}: off`, removes: pieces,
+      after: after.map(step => step.key), ...danger.off, ...bag ? { bag } : {} },
+    { ...both, key: on, limb: 'on', stage: 'refit', title: `Put back: ${many}`, done: `${part.name.slice(0, 50)}: on`, refits: pieces,
+      after: [off, floor.decide], ...danger.on },
+  ])
+  const gap = (thing: string, field: Gap['field']): Gap => ({ thing, field })
+  const adds: Additions = {
+    ...known ? {} : { parts: [part] },
+    steps: [...floor.steps, ...steps],
+    ...said.assembly ? { assemblies: [{ name: said.assembly, parts: [part.key] }] } : {},
+    gaps: [
+      ...[off, on].flatMap(step => [gap(step, 'why'), gap(step, 'minutes')]),
+      ...facts.isScrewed ? [gap(part.key, 'torque')] : [],
+      ...said.lifted === 'with gear' && part.massKg === undefined ? [gap(part.key, 'mass')] : [],
+      ...floor.gaps,
+    ],
+  }
+  const links: Link[] = [
+    ...mirrorLinks(sheet, state, after, on),
+    ...opensBefore(at, off),
+    // What is on the floor is looked at when it is there; of what goes back in any case a word is asked then.
+    ...facts.isSmall || facts.neverAgain ? [] : [{ step: floor.decide, decides: [part.key] }],
+    ...floor.isNew ? [] : [{ step: floor.clean, after: [off] }],
+  ]
+  if (floor.isNew) adds.steps!.find(step => step.key === floor.clean)!.after = [off]
+  const grown: Drafted = { type: 'sheet-grown', body: { adds, links } }
+  if (danger.off.hold) return { drafts: [grown], step: off }
+  return {
+    step: off,
+    drafts: [
+      grown,
+      { type: 'step-done', body: { step: off, counted: pieces } },
+      ...bag ? [{ type: 'part-bagged', body: { part: part.key, count: said.count, tag: bag } } as const] : [],
+    ],
+  }
+}
+
+/**
+ * A part that came off with another: put under it, so that it is known where it is; what takes it off comes later, or never.
+ *
+ * @example growUnder(at, 'Bearing', 1, 'part-…')
+ */
+export function growUnder({ newId }: AtBench, name: string, count: number, host: string): Drafted {
+  const facts = factsOf(name)
+  const part: Part = { key: `part-${newId()}`, name, count, kind: facts.kind, on: host, ...facts.neverAgain ? { neverAgain: true } : {} }
+  return { type: 'sheet-grown', body: { adds: { parts: [part] } } }
+}
+
+/** What sits on another comes off once that is off; a mark on it is made before. */
+function whatItWaitsFor(sheet: Sheet, { key, on }: Part): Step[] {
+  const marks = new Set(sheet.marks.filter(mark => mark.between.includes(key)).map(mark => mark.key))
+  return sheet.steps.filter(step =>
+    (on !== undefined && step.removes?.some(piece => piece.part === on)) || step.makes?.some(mark => marks.has(mark)))
+}
+
+interface DangerAt { off: Partial<Step>, on: Partial<Step> }
+
+/** What is said and held where somebody can be hurt. */
+function dangerAt(sheet: Sheet, part: Part, opens: boolean, { lifted, massKg }: OffSaid): DangerAt {
+  const off: { text: string, proof: string }[] = []
+  const on: { text: string, proof: string }[] = []
+  if (part.kind === 'guard') off.push({ text: 'Behind it something turns. The lock is on before it comes off.', proof: 'Lock seen, start tried' })
+  const isFull = sheet.energies?.some(({ kind }) => FULL.has(kind)) ?? false
+  const wasOpened = sheet.steps.some(step => isGrownKey(step.key) && step.cautions?.some(({ text }) => text.includes(FIRST_OPENING)))
+  if (opens && isFull && !wasOpened) off.push({ text: FIRST_OPENING, proof: 'Empty and without pressure, vent open, seen by a second person' })
+  if (lifted === 'with gear') {
+    const text = massKg === undefined
+      ? 'Its mass is not known: gear, slings and eyes for more than it can weigh; nobody under it.'
+      : `${massKg} kg: gear, slings and eyes for it; nobody under it.`
+    const proof = 'Gear and slings looked at, way of the load free'
+    off.push({ text, proof })
+    on.push({ text, proof })
+  }
+  const said = (dangers: typeof off): Partial<Step> => dangers.length === 0
+    ? {}
+    : { cautions: dangers.map(({ text }) => dangerOf(text)), hold: dangers.map(({ proof }) => proof).join('; ').slice(0, 200) }
+  return { off: said(off), on: said(on) }
+}
+
+interface Floor { clean: string, decide: string, steps: Step[], gaps: Gap[], isNew: boolean }
+
+/** The floor of an assembly: cleaned, looked at, decided on. One that was begun takes nothing more; then a new one is laid. */
+function floorFor({ sheet, state, newId }: AtBench, assembly: string): Floor {
+  const name = assembly.slice(0, 120)
+  const open = sheet.steps.find((step) => {
+    if (step.limb !== 'floor' || step.stage !== 'decide' || !isGrownKey(step.key) || step.title !== `Decide: ${name}`) return false
+    const clean = cleanOf(sheet, step)
+    return clean !== undefined && ![step, clean].some(one => isDone(state, one.key)) && clean.after.length < MOST_ON_ONE_FLOOR
+  })
+  if (open) return { clean: cleanOf(sheet, open)!.key, decide: open.key, steps: [], gaps: [], isNew: false }
+  const [clean, look, decide] = [`step-${newId()}`, `step-${newId()}`, `step-${newId()}`]
+  const short = (word: string) => `${word}: ${name}`.slice(0, 34)
+  const steps = withoutUnsaid<Step>([
+    { key: clean, limb: 'floor', stage: 'clean', title: `Clean: ${name}`, short: short('Clean'), done: 'Clean', after: [],
+      why: 'What hides under dirt is not found. Marks and what tells how it failed are looked at before.', minutes: undefined },
+    { key: look, limb: 'floor', stage: 'inspect', title: `Look: ${name}`, short: short('Look'), done: 'Looked at', after: [clean],
+      why: 'Every face that seals, runs or carries: wear, cracks, heat, rub. What was found gets a photo.', minutes: undefined },
+    { key: decide, limb: 'floor', stage: 'decide', title: `Decide: ${name}`, short: short('Decide'), done: 'Decided', after: [look],
+      why: 'Each part: again, repair or new. Only then it goes back.', minutes: undefined },
+  ])
+  return { clean, decide, steps, gaps: steps.map(({ key }) => ({ thing: key, field: 'minutes' as const })), isNew: true }
+}
+
+/** The first step of the floor that this one ends. */
+const cleanOf = (sheet: Sheet, decide: Step): Step | undefined => {
+  const look = sheet.steps.find(step => step.stage === 'inspect' && decide.after.includes(step.key) && step.title.startsWith('Look: '))
+  return look && sheet.steps.find(step => step.stage === 'clean' && look.after.includes(step.key))
+}
+
+/** Fields that nobody has said are not there. */
+const withoutUnsaid = <T extends object>(things: { [K in keyof T]: T[K] | undefined }[]): T[] =>
+  things.map(thing => Object.fromEntries(Object.entries(thing).filter(([, value]) => value !== undefined)) as T)
