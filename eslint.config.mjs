@@ -14,7 +14,7 @@ const FLOORS = ['ui', 'net', 'job', 'features', 'frame', 'pages']
 const above = floor => FLOORS.slice(FLOORS.indexOf(floor) + 1)
 const core = { regex: '^#core/|/core/', message: 'The core is known by its face: import from #core.' }
 const insides = {
-  regex: '^\\.\\./(\\.\\./)*(bench|clock|dossier|instruments|office|readings|ring|seal|session|tray|unit|workings|yard)/',
+  regex: '^\\.\\./(\\.\\./)*(bench|clock|dossier|growth|instruments|office|readings|ring|seal|session|tray|unit|workings|yard)/',
   message: 'A feature knows another one by its face (index.ts) only.',
 }
 

@@ -300,9 +300,9 @@ export const DEMO_UNITS: readonly DemoUnit[] = [
     'turbocharger',
     { bearing: 'floating' },
   ),
-  sludge('B-551', 'Aeration blower 1', 'rotary blower', 'Halden Drives', 40310, 22),
-  sludge('B-552', 'Aeration blower 2', 'rotary blower', 'Halden Drives', 38990, 58),
-  sludge('B-553', 'Aeration blower 3', 'rotary blower', 'Halden Drives', 12750, 175),
+  sludge('B-551', 'Aeration blower 1', 'two-stage fan', 'Halden Drives', 40310, 22),
+  sludge('B-552', 'Aeration blower 2', 'two-stage fan', 'Halden Drives', 38990, 58),
+  sludge('B-553', 'Aeration blower 3', 'two-stage fan', 'Halden Drives', 12750, 175),
   sludge(
     'HX-561',
     'Sludge heater, scraped surface',

@@ -7,6 +7,7 @@ import {
   foldJob,
   guardEvent,
   judgeTogether,
+  reservation,
   standingEntry,
   STATE_FORMAT,
   timersOf,
@@ -151,6 +152,25 @@ export const useJobStore = defineStore('job', () => {
     return true
   }
 
+  /** Asked of the server itself and kept nowhere: who is too late asks once more. */
+  async function reserveNumbers(): Promise<void> {
+    for (let tries = 0; tries < 2; tries++) {
+      if (!meta.value || !sheet.value || state.value.closed || !session.may('job:work') || outbox.offline) return
+      const body = reservation(sheet.value, state.value, deviceId())
+      if (!body) return
+      const { actor: _actor, ...event } = eventOf('numbers-reserved', body)
+      try {
+        await callApi(`/jobs/${meta.value.id}/events`, { method: 'POST', body: { device: deviceId(), events: [event] } })
+        await link.catchUp()
+        return
+      } catch (error) {
+        // Without a link the next free numbers are as good as any.
+        if (!(error instanceof ApiProblem) || error.status !== 409) return
+        await link.catchUp()
+      }
+    }
+  }
+
   /**
    * A second person signs one event at this bench, with login and PIN, or with the password when the PINs are spent. Says what went wrong.
    */
@@ -217,7 +237,7 @@ export const useJobStore = defineStore('job', () => {
   watchEffect(() => Object.assign(frame, { meta: meta.value, timers: timers.value, lost: lost.value }))
 
   return { meta, sheet, state, seq, lost, problem, refusal, waitingIds, open, close, act,
-    actTogether, asksReason, sign, catchUp: link.catchUp }
+    actTogether, reserveNumbers, asksReason, sign, catchUp: link.catchUp }
 })
 
 /** The live job for the bench, once it is open. What it is of does not vanish under the bench while the bench is being left. */
@@ -233,6 +253,7 @@ export function liveJob(): OpenJob {
     set refusal(sentence) { store.refusal = sentence },
     act: store.act,
     actTogether: store.actTogether,
+    reserveNumbers: store.reserveNumbers,
     asksReason: store.asksReason,
     sign: store.sign,
   }

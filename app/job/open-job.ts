@@ -25,6 +25,8 @@ export interface OpenJob {
   act: <T extends EventType>(type: T, body: EventBodies[T]) => boolean
   /** Does several things with one tap: all of them or none, and they are undone together. */
   actTogether: (drafts: readonly Drafted[]) => boolean
+  /** With a link, the numbers for marks and bags that only this bench gives. */
+  reserveNumbers: () => Promise<void>
   /** True when this may be done only with a reason, which is asked for first. */
   asksReason: <T extends EventType>(type: T, body: EventBodies[T]) => boolean
   /** A second person signs one event at this bench. Says what went wrong. */

@@ -91,6 +91,8 @@ export function nextNumber({ sheet, state, bench }: AtBench, of: 'marks' | 'bags
 }
 
 export const markKey = (number: number): string => `MK-${number}`
+/** The mark that this bench paints next. */
+export const nextMark = (at: AtBench): string => markKey(nextNumber(at, 'marks'))
 export const bagTag = (number: number): string => `B-${String(number).padStart(2, '0')}`
 
 /** How many numbers a bench takes at once. */

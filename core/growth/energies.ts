@@ -175,4 +175,5 @@ export const ENERGY_WORDS: Readonly<Record<EnergyKind, EnergyWords>> = {
 /** Every kind, in the order in which it is made safe. */
 export const ENERGY_KINDS = Object.keys(ENERGY_WORDS) as EnergyKind[]
 
-export const dangerOf = (text: string): NonNullable<Step['cautions']>[number] => ({ level: 'danger', text, detail: ABOVE })
+/** What can hurt somebody; whose rules stand above it is said with every danger that is shown. */
+export const dangerOf = (text: string): NonNullable<Step['cautions']>[number] => ({ level: 'danger', text })

@@ -1,4 +1,4 @@
-export { reservation, type AtBench, type Drafted, type Grown } from './bench'
+export { nextMark, reservation, type AtBench, type Drafted, type Grown } from './bench'
 export { doublesOf, type Double } from './doubles'
 export { draftOf, type DraftLeft } from './draft'
 export { ENERGY_KINDS, ENERGY_WORDS, type EnergyKind } from './energies'

@@ -29,6 +29,7 @@ export function growMark(at: AtBench, { between, way, place, after: said }: Mark
   })
   const nameOf = (key: string) => parts.find(part => part.key === key)?.name ?? partOf(sheet, key).name
   const name = keys.map(nameOf).join(' and ')
+  const short = (mark: string) => `${mark} ${nameOf(keys[0]!)}`.slice(0, 34)
   const mark = markKey(nextNumber(at, 'marks'))
   const [make, check, rung] = [`step-${newId()}`, `step-${newId()}`, `rung-${newId()}`]
   const after = said?.map(key => stepOf(sheet, key)) ?? branchOf(sheet, state, at.personId)
@@ -43,9 +44,9 @@ export function growMark(at: AtBench, { between, way, place, after: said }: Mark
             ...parts.length > 0 ? { parts } : {},
             marks: [{ key: mark, name: name.slice(0, 200), between: keys, symbol: mark, way, place }],
             steps: [
-              { key: make, limb: 'off', stage: 'mark', title: `Mark ${mark}: ${name}`.slice(0, 200), short: `${mark} ${name}`.slice(0, 34),
+              { key: make, limb: 'off', stage: 'mark', title: `Mark ${mark}: ${name}`.slice(0, 200), short: short(mark),
                 done: 'Marked', why, minutes: 2, after: after.map(step => step.key), rung, makes: [mark] },
-              { key: check, limb: 'on', stage: 'refit', title: `Check ${mark}: ${name}`.slice(0, 200), short: `${mark} ${name}`.slice(0, 34),
+              { key: check, limb: 'on', stage: 'refit', title: `Check ${mark}: ${name}`.slice(0, 200), short: short(mark),
                 done: 'Mark checked', why, minutes: 2, after: [make], rung, checks: [mark] },
             ],
           },

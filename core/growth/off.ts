@@ -26,6 +26,9 @@ export const WHOLE = 'the machine'
 /** As many parts as are looked at together; more of them get a floor of their own. */
 const MOST_ON_ONE_FLOOR = 30
 
+/** What holds others together goes back as it came; what wears or breaks is decided on. */
+const NOT_DECIDED: ReadonlySet<Part['kind']> = new Set(['fastener', 'nut', 'small part', 'locking part'])
+
 const FULL: ReadonlySet<string> = new Set(['pressure', 'steam', 'gas', 'chemical', 'hydraulic', 'cooling water'])
 const FIRST_OPENING = 'First opening. Slacken on the far side, a crack, away from the face; wait until nothing comes; only then the rest.'
 
@@ -81,7 +84,7 @@ export function growOff(at: AtBench, said: OffSaid): Grown {
     ...mirrorLinks(sheet, state, after, on),
     ...opensBefore(at, off),
     // What is on the floor is looked at when it is there; of what goes back in any case a word is asked then.
-    ...facts.isSmall || facts.neverAgain ? [] : [{ step: floor.decide, decides: [part.key] }],
+    ...part.neverAgain || NOT_DECIDED.has(part.kind) ? [] : [{ step: floor.decide, decides: [part.key] }],
     ...floor.isNew ? [] : [{ step: floor.clean, after: [off] }],
   ]
   if (floor.isNew) adds.steps!.find(step => step.key === floor.clean)!.after = [off]

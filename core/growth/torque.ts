@@ -29,10 +29,11 @@ export function growTorque({ sheet, state, newId }: AtBench, said: TorqueSaid): 
   const done = waiting.find(step => isDone(state, step.key))
   if (done) throw new DomainError('growth.back-on', `"${done.title}" is done already. Go back to it first.`)
   const [joint, step] = [`joint-${newId()}`, `step-${newId()}`]
+  const lubricant = { kind: said.lubricant, text: said.lubricant === 'dry' ? 'thread and face clean' : 'on thread and face' }
   const words = `${part.name}, ${said.torqueNm} N·m`
   const tighten: Step = {
     key: step, limb: 'on', stage: 'tighten', title: `Tighten: ${words}`.slice(0, 200), short: words.slice(0, 34), done: 'Tight', after: [refit.key],
-    tightens: joint, tools: ['torque wrench'], lubricant: { kind: said.lubricant, text: said.lubricant },
+    tightens: joint, tools: ['torque wrench'], lubricant,
   }
   return {
     step,
@@ -43,7 +44,7 @@ export function growTorque({ sheet, state, newId }: AtBench, said: TorqueSaid): 
           joints: [{
             key: joint, name: part.name, fastener: part.key, count: part.count, thread: said.thread,
             ...said.propertyClass ? { propertyClass: said.propertyClass } : {},
-            torqueNm: { aim: said.torqueNm }, lubricant: { kind: said.lubricant, text: said.lubricant }, source: said.source,
+            torqueNm: { aim: said.torqueNm }, lubricant, source: said.source,
             ...part.count > 2 ? { passes: { shares: [0.3, 0.6, 1] } } : {},
           }],
           steps: [tighten],

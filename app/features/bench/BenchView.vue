@@ -15,6 +15,8 @@ const KeysDialog = laterDialog(() => import('./KeysDialog.vue'))
 
 const bench = useBench()
 const { job } = bench
+/** A machine that nobody has drawn yet leaves its room to the V. */
+const isDrawn = computed(() => job.sheet.parts.some(part => part.outlines))
 const [closing, helping, counting] = [ref(false), ref(false), ref(false)]
 const isPartOpen = computed({ get: () => bench.pickedPart.value !== null, set: (value) => { if (!value) bench.pickPart(null) } })
 const step = ref<InstanceType<typeof StepPanel>>()
@@ -34,12 +36,16 @@ useKeys(bench, { note: () => step.value?.note(), help: () => { helping.value = t
 </script>
 
 <template>
-  <div class="bench">
+  <div
+    class="bench"
+    :class="{ undrawn: !isDrawn }"
+  >
     <h1 class="visually-hidden">
       Bench: job {{ job.meta.number }} on {{ job.meta.unitTag }}
     </h1>
     <component
       :is="stepShown ? StackPanel : 'div'"
+      v-if="isDrawn"
       class="stack plate"
     />
     <component
@@ -78,12 +84,15 @@ useKeys(bench, { note: () => step.value?.note(), help: () => { helping.value = t
   height: 100%;
 }
 .bench > .plate { contain: layout paint style; }
+.bench.undrawn { grid-template-rows: 0 minmax(0, 1fr); row-gap: 0; }
 .stack { grid-area: stack; }
 .vee { grid-area: vee; }
 .step { grid-area: step; }
 .tray { grid-area: tray; }
 @media (max-width: 1060px) {
   .bench { grid-template: 'stack stack' clamp(170px, 23%, 260px) 'vee vee' minmax(150px, 20%) 'step tray' minmax(0, 1fr) / minmax(0, 1fr) 216px; }
+  .bench.undrawn { grid-template-rows: 0 minmax(190px, 32%) minmax(0, 1fr); row-gap: 0; }
+  .bench.undrawn > .vee { margin-bottom: var(--gap); }
 }
 @media (max-width: 640px) {
   /* One below the other: what is to be done first. */

@@ -1,53 +1,26 @@
 <script setup lang="ts">
-import { computed, onMounted, reactive, ref, shallowRef } from 'vue'
-import { formatQuantity, sheetForUnit, type Finding, type SheetDocument } from '#core'
+import { onMounted, ref, shallowRef } from 'vue'
+import type { SheetDocument } from '#core'
 import type { SheetRow } from '#shared/wire/types'
 import { callApi, sentenceOf } from '../../net/api'
 import { fetchSheet } from '../../net/sheets'
-import ChoiceSelect from '../../ui/ChoiceSelect.vue'
-import SectionDrawing from '../../ui/drawings/SectionDrawing.vue'
 import StateNote from '../../ui/StateNote.vue'
-import { askWorker } from '../../workers/ask-worker'
-import FindingNote from './FindingNote.vue'
-import { countsOf } from './findings'
-import SeverityMark from './SeverityMark.vue'
-import { tablesOf } from './sheet-tables'
-import StepList from './StepList.vue'
-import ThingTable from './ThingTable.vue'
+import DocumentView from './DocumentView.vue'
 
+/** The newest released revision of a sheet. */
 const { sheet: key } = defineProps<{ sheet: string }>()
 const sheet = shallowRef<SheetDocument>()
-/** What the checker says; undefined while it reads. */
-const findings = shallowRef<Finding[]>()
 const problem = ref('')
-const tab = ref('steps')
-const options = reactive<Record<string, string>>({})
 
 onMounted(async () => {
   try {
     const row = (await callApi<SheetRow[]>('/sheets')).find(one => one.key === key)
-    if (!row) {
-      problem.value = `There is no sheet "${key}".`
-      return
-    }
-    const found = await fetchSheet(row)
-    for (const option of found.options ?? []) options[option.key] = option.values[0]!.key
-    sheet.value = found
-    findings.value = await askWorker('auditSheet', found)
+    if (row) sheet.value = await fetchSheet(row)
+    else problem.value = `There is no sheet "${key}".`
   } catch (error) {
     problem.value = sentenceOf(error)
   }
 })
-
-const machine = computed(() => sheet.value && sheetForUnit(sheet.value, options))
-const said = computed(() => findings.value ?? [])
-const counts = computed(() => countsOf(said.value))
-const values = computed(() => {
-  const sizes = new Map(machine.value?.positions.map(({ key: position, stations, planes }) => [position, stations.length * planes.length]))
-  return machine.value?.steps.flatMap(step => step.reads ?? []).reduce((sum, { position }) => sum + (sizes.get(position) ?? 0), 0) ?? 0
-})
-
-const tables = computed(() => machine.value ? tablesOf(machine.value).filter(({ rows }) => rows.length > 0) : [])
 </script>
 
 <template>
@@ -63,144 +36,17 @@ const tables = computed(() => machine.value ? tablesOf(machine.value).filter(({ 
       </NuxtLink>
     </StateNote>
     <StateNote
-      v-else-if="!sheet || !machine"
+      v-else-if="!sheet"
       kind="loading"
       title="Fetching the sheet …"
     />
-    <template v-else>
-      <header class="head">
-        <p class="eyebrow">
-          {{ sheet.family }}
-        </p>
-        <h1>{{ sheet.title }}</h1>
-        <p>{{ sheet.summary }}</p>
-        <p class="facts">
-          <span>revision <b class="mono">{{ sheet.revision }}</b></span>
-          <span><b class="mono">{{ machine.parts.length }}</b> parts</span>
-          <span><b class="mono">{{ machine.steps.length }}</b> steps</span>
-          <span><b class="mono">{{ values }}</b> values a job</span>
-          <span v-if="sheet.massKg">{{ formatQuantity(sheet.massKg, 'mass', { decimals: 0 }) }}</span>
-        </p>
-      </header>
-      <section
-        class="plate checker"
-        aria-label="What the checker says"
-        role="status"
-      >
-        <template v-if="!findings">
-          <Icon name="ph:hourglass-medium" /> The checker reads every machine and every way of this sheet …
-        </template>
-        <template v-else-if="counts.length === 0">
-          <Icon
-            name="ph:check-circle"
-            class="fine"
-          /> The checker has nothing to say.
-        </template>
-        <template v-else>
-          <span
-            v-for="{ severity, count } in counts"
-            :key="severity"
-            class="count"
-            :class="severity"
-          ><SeverityMark :severity="severity" /> <b class="mono">{{ count }}</b> {{ severity }}</span>
-        </template>
-        <span
-          v-if="sheet.audited"
-          class="quiet"
-        >{{ sheet.audited.length }} answered in the sheet</span>
-      </section>
-      <div
-        v-if="sheet.options"
-        class="options"
-      >
-        <label
-          v-for="option in sheet.options"
-          :key="option.key"
-        >
-          <span class="eyebrow">{{ option.name }}</span>
-          <ChoiceSelect
-            v-model="options[option.key]!"
-            :choices="option.values.map(({ key: value, name }) => ({ value, label: name }))"
-            :label="option.name"
-          />
-        </label>
-      </div>
-      <section
-        class="plate card"
-        aria-label="Section"
-      >
-        <div class="drawing">
-          <SectionDrawing
-            :parts="machine.parts"
-            :axes="machine.axes"
-            balloons="all"
-            can-move
-            :label="`Section of ${machine.title}; its parts are listed below`"
-          />
-        </div>
-      </section>
-      <section class="plate card">
-        <el-tabs v-model="tab">
-          <el-tab-pane
-            name="steps"
-            :label="`Steps (${machine.steps.length})`"
-          >
-            <StepList
-              :machine="machine"
-              :findings="said"
-            />
-          </el-tab-pane>
-          <el-tab-pane
-            v-for="table in tables"
-            :key="table.list"
-            :name="table.list"
-            :label="`${table.title} (${table.rows.length})`"
-            lazy
-          >
-            <ThingTable
-              :table="table"
-              :findings="said"
-            />
-          </el-tab-pane>
-          <el-tab-pane
-            name="findings"
-            :label="`Findings (${said.length})`"
-            lazy
-          >
-            <p
-              v-if="said.length === 0"
-              class="quiet"
-            >
-              Nothing to say.
-            </p>
-            <FindingNote
-              v-for="finding in said"
-              :key="finding.rule + finding.key + finding.sentence"
-              :finding="finding"
-            />
-          </el-tab-pane>
-        </el-tabs>
-      </section>
-      <p class="quiet notice">
-        {{ sheet.notice }}
-      </p>
-    </template>
+    <DocumentView
+      v-else
+      :sheet="sheet"
+    />
   </div>
 </template>
 
 <style scoped>
-.sheet { max-width: 1240px; margin: 0 auto; padding: 20px; display: flex; flex-direction: column; gap: 14px; }
-.head p { margin: 4px 0 0; max-width: 90ch; }
-.facts { display: flex; flex-wrap: wrap; gap: 4px 20px; color: var(--slate); }
-.facts b { color: var(--ink); }
-.checker { display: flex; flex-wrap: wrap; align-items: center; gap: 8px 18px; padding: 12px 18px; font: 600 18px/1.3 var(--label); }
-.checker svg { font-size: 22px; vertical-align: -4px; }
-.fine { color: var(--verdigris); }
-.count { color: var(--brass); }
-.count.danger, .count.wrong { color: var(--oxide); }
-.options { display: flex; flex-wrap: wrap; gap: 12px 20px; }
-.options label { display: grid; gap: 4px; min-width: 260px; }
-.card { padding: 8px 22px 18px; }
-.drawing { height: clamp(240px, 40vw, 420px); margin-top: 10px; }
-.notice { font-size: 14px; max-width: 100ch; }
+.sheet { max-width: 1240px; margin: 0 auto; padding: 20px; }
 </style>

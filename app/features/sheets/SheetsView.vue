@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { capital } from '#core'
-import type { SheetRow } from '#shared/wire/types'
+import type { DraftRow, SheetRow } from '#shared/wire/types'
 import { callApi } from '../../net/api'
 import { useAnswer } from '../../net/use-answer'
 import { moment } from '../../ui/moment'
@@ -12,8 +12,13 @@ const answer = useAnswer<SheetRow[]>(() => 'sheets', () => callApi('/sheets'), 1
 const search = ref('')
 const found = computed(() =>
   (answer.data.value ?? []).filter(row => `${row.title} ${row.family}`.toLowerCase().includes(search.value.trim().toLowerCase())))
+const DRAFT_FIGURES = ['parts', 'steps', 'positions', 'gaps'] as const
 const FIGURES = ['parts', 'steps', 'positions', 'joints', 'revision'] as const
-onMounted(() => void answer.load())
+const drafts = useAnswer<DraftRow[]>(() => 'drafts', () => callApi('/drafts'), 1)
+onMounted(() => {
+  void answer.load()
+  void drafts.load()
+})
 </script>
 
 <template>
@@ -96,6 +101,70 @@ onMounted(() => void answer.load())
         >
           <template #default="{ row }">
             <span class="quiet">{{ moment(row.releasedAt) }}</span>
+          </template>
+        </el-table-column>
+      </el-table>
+    </section>
+    <section
+      v-if="drafts.data.value?.length"
+      class="plate card"
+      aria-label="Drafts"
+    >
+      <h2>Drafts</h2>
+      <p class="quiet">
+        What overhauls without a sheet have left behind, with what nobody knows yet.
+      </p>
+      <el-table
+        :data="drafts.data.value"
+        row-key="id"
+        aria-label="Drafts"
+      >
+        <el-table-column
+          label="Machine"
+          min-width="260"
+        >
+          <template #default="{ row }">
+            <NuxtLink
+              class="name"
+              :to="`/drafts/${row.id}`"
+            >
+              {{ row.title }}
+            </NuxtLink>
+          </template>
+        </el-table-column>
+        <el-table-column
+          label="Unit"
+          prop="tag"
+          width="110"
+          class-name="mono"
+        />
+        <el-table-column
+          label="Job"
+          prop="job"
+          width="80"
+          align="right"
+          class-name="mono"
+        />
+        <el-table-column
+          v-for="field in DRAFT_FIGURES"
+          :key="field"
+          :label="capital(field)"
+          :prop="field"
+          width="98"
+          align="right"
+          class-name="mono"
+        />
+        <el-table-column
+          label="Closed by"
+          prop="by"
+          min-width="150"
+        />
+        <el-table-column
+          label="On"
+          width="150"
+        >
+          <template #default="{ row }">
+            <span class="quiet">{{ moment(row.at) }}</span>
           </template>
         </el-table-column>
       </el-table>

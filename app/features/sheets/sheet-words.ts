@@ -1,4 +1,7 @@
-import { energyOf, formatQuantity, jointOf, partOf, positionOf, temporaryOf, type Joint, type Position, type Sheet, type Step } from '#core'
+import {
+  energyOf, formatQuantity, GAP_FIELDS, jointOf, partOf, positionOf, temporaryOf,
+  type Gap, type Joint, type Position, type Sheet, type SheetDocument, type Step,
+} from '#core'
 
 /** What a position must be, in words: limits, and how far it may have worn. */
 export function limitsInWords({ quantity, limits, reuse }: Position): string {
@@ -9,6 +12,14 @@ export function limitsInWords({ quantity, limits, reuse }: Position): string {
     return upper === undefined ? 'taken down only' : `${say(upper)} or less`
   }
   return reuse ? `${range(limits.lower, limits.upper)}; worn ${range(reuse.lower, reuse.upper)}` : range(limits.lower, limits.upper)
+}
+
+/** What nobody knows yet, by what is missing: the things that miss it. */
+export function gapWords({ parts, positions, steps }: SheetDocument, gaps: readonly Gap[]): { field: string, of: string[] }[] {
+  const names = new Map([...parts, ...positions].map(({ key, name }) => [key, name]))
+  for (const { key, title } of steps) names.set(key, title)
+  return GAP_FIELDS.map(field => ({ field, of: gaps.filter(gap => gap.field === field).map(({ thing }) => names.get(thing) ?? thing) }))
+    .filter(({ of }) => of.length > 0)
 }
 
 const pieces = (sheet: Sheet, moved: Step['removes']) => moved?.map(({ part, count }) => `${count} × ${partOf(sheet, part).name}`).join(', ')

@@ -2,20 +2,18 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { sheetForJob, sheetForUnit, shortestWayIn, type Depth, type Sheet } from '#core'
 import type { UnitAnswer } from '#shared/wire/types'
-import { ApiProblem, callApi, sentenceOf } from '../../net/api'
-import { deviceId } from '../../net/device-store'
+import { sentenceOf } from '../../net/api'
 import { fetchSheet } from '../../net/sheets'
 import AskDialog from '../../ui/AskDialog.vue'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
+import { useStart } from './use-start'
 
 const { unit } = defineProps<{ unit: UnitAnswer['unit'] }>()
 const open = defineModel<boolean>({ required: true })
-const reason = ref('')
+const { reason, problem, busy, startJob } = useStart(() => unit.tag)
 const depth = ref<Depth>('routine')
 const target = ref('')
-const problem = ref('')
-const busy = ref(false)
 const sheet = shallowRef<Sheet | null>(null)
 
 /** The sheet of this unit is wanted only when somebody starts. */
@@ -33,24 +31,7 @@ const reachable = computed(
 const way = computed(() => sheet.value && target.value ? shortestWayIn(sheet.value, { done: {} }, target.value) : null)
 const size = computed(() => sheet.value ? sheetForJob(sheet.value, target.value ? { target: target.value } : {}) : null)
 
-async function start() {
-  if (reason.value.trim().length < 3) {
-    problem.value = 'Say in a few words why it comes to the bench.'
-    return
-  }
-  busy.value = true
-  problem.value = ''
-  try {
-    const body = { reason: reason.value, depth: depth.value, ...(target.value ? { target: target.value } : {}), device: deviceId() }
-    const { id } = await callApi<{ id: string }>(`/units/${encodeURIComponent(unit.tag)}/jobs`, { method: 'POST', body })
-    await navigateTo(`/jobs/${id}`)
-  } catch (error) {
-    if (error instanceof ApiProblem && typeof error.details.job === 'string') return navigateTo(`/jobs/${error.details.job}`)
-    problem.value = sentenceOf(error)
-  } finally {
-    busy.value = false
-  }
-}
+const start = () => startJob({ depth: depth.value, ...target.value ? { target: target.value } : {} })
 </script>
 
 <template>

@@ -12,6 +12,7 @@ import JobLine from './JobLine.vue'
 import MachineSection from './MachineSection.vue'
 import ReadingHistory from './ReadingHistory.vue'
 import StartJobDialog from './StartJobDialog.vue'
+import StartWithoutDialog from './StartWithoutDialog.vue'
 
 const { tag } = defineProps<{ tag: string }>()
 const session = useSessionStore()
@@ -69,7 +70,7 @@ watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.rev
           Go on with job {{ openJob.number }}
         </el-button>
         <el-button
-          v-else-if="unit.sheet && session.may('job:start')"
+          v-else-if="session.may('job:start')"
           type="primary"
           class="go"
           @click="starting = true"
@@ -97,7 +98,7 @@ watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.rev
             <dt>Next due</dt><dd class="mono">
               {{ unit.nextDue ?? 'no date' }}
             </dd>
-            <dt>Sheet</dt><dd>{{ unit.sheet ? `${unit.sheet.title}, revision ${unit.sheet.revision}` : 'none yet: an overhaul needs one' }}</dd>
+            <dt>Sheet</dt><dd>{{ unit.sheet ? `${unit.sheet.title}, revision ${unit.sheet.revision}` : 'none yet: the first overhaul writes it' }}</dd>
           </dl>
         </section>
         <section class="plate card">
@@ -127,6 +128,12 @@ watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.rev
         :sheet="machine"
       />
       <StartJobDialog
+        v-if="unit.sheet"
+        v-model="starting"
+        :unit="unit"
+      />
+      <StartWithoutDialog
+        v-else
         v-model="starting"
         :unit="unit"
       />

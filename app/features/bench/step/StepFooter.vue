@@ -12,7 +12,7 @@ import RefusalNote from '../../../ui/RefusalNote.vue'
 const { step, moves } = defineProps<{ step: Step | null, moves: { part: Part, count: number }[] }>()
 const DepartureDialog = laterDialog(() => import('./DepartureDialog.vue'))
 const bench = useBench()
-const emit = defineEmits<{ note: [], asked: [] }>()
+const emit = defineEmits<{ note: [], asked: [], add: [] }>()
 const { job } = bench
 
 const counted = ref<{ part: string, count: number }[]>([])
@@ -104,6 +104,13 @@ const isAsking = computed(() => bench.dutiesLeft.value.length > 0 || bench.isWai
         @click="departing = true"
       >
         <Icon name="ph:signpost" />&nbsp;Not as the sheet says
+      </el-button>
+      <el-button
+        v-if="step && step.stage !== 'make-safe'"
+        text
+        @click="emit('add')"
+      >
+        <Icon name="ph:plus" />&nbsp;More
       </el-button>
       <PhotoButton
         v-if="step"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch, type FunctionalComponent } from 'vue'
-import { dutiesOf, jointOf, movedBy, partOf, positionOf, sealsAt, stepNumber, type DutyLine } from '#core'
+import { dutiesOf, jointOf, movedBy, OPEN_UP, partOf, positionOf, sealsAt, stepNumber, type DutyLine } from '#core'
 import DepartureNote from './DepartureNote.vue'
 import MachineNotice from './MachineNotice.vue'
 import PhotoStrip from '../../../job/PhotoStrip.vue'
@@ -10,6 +10,7 @@ import StepFooter from './StepFooter.vue'
 import StepDuty from './duties/StepDuty.vue'
 import StepTools from './StepTools.vue'
 import WaitNotice from './WaitNotice.vue'
+import { GapNote, GrowPanel, useGrowth } from '../../growth'
 import { InstrumentDock } from '../../instruments'
 import { ReadingGroup } from '../../readings'
 import { SealPanel } from '../../seal'
@@ -22,6 +23,9 @@ const bench = useBench()
 const emit = defineEmits<{ closeJob: [] }>()
 const { job } = bench
 const noting = ref(false)
+const { isOwn } = useGrowth()
+/** Deeds beside the sheet are offered where it is written, and elsewhere when somebody asks. */
+const adding = ref(false)
 
 const step = computed(() => bench.shown.value)
 const number = computed(() => step.value ? stepNumber(job.sheet, step.value) : 0)
@@ -50,13 +54,17 @@ const photos = computed(() =>
   job.state.photos.filter(photo => photo.step === step.value?.key && !duties.value.some(line => line.duty.kind === 'photo')),
 )
 const weak = computed(() => step.value && bench.weakened.value.get(step.value.key))
+const isOpenUp = computed(() => isOwn.value && step.value?.key === OPEN_UP && !job.state.done[OPEN_UP])
 const joint = computed(() => step.value?.tightens ? jointOf(job.sheet, step.value.tightens) : undefined)
 /** Something is measured or pulled here that an instrument could tell by itself. */
 const asksForValue = computed(() => bench.mayWork.value && step.value !== null && !job.state.done[step.value.key]
   && duties.value.some(({ duty }) => duty.kind === 'reading' || duty.kind === 'tightening'))
 const body = ref<HTMLElement>()
 /** Another step is read from its top. */
-watch(() => step.value?.key, () => { body.value?.scrollTo(0, 0) }, { flush: 'post' })
+watch(() => step.value?.key, () => {
+  adding.value = false
+  body.value?.scrollTo(0, 0)
+}, { flush: 'post' })
 /** What the step waits for stands in its body, where it may be out of sight. */
 const showAsked = () =>
   body.value?.querySelector('.wait:not(.over), .duty:not(.met)')?.scrollIntoView({ block: 'start', behavior: 'smooth' })
@@ -94,7 +102,10 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
         ><button @click="bench.look(null)">To the work at hand</button></span>
       </p>
       <h2>{{ step.title }}</h2>
-      <p class="why">
+      <p
+        v-if="step.why"
+        class="why"
+      >
         {{ step.why }}
       </p>
       <StepCautions
@@ -126,6 +137,15 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
         :moves="moves"
         :bags="bench.wantedBags.value"
         :joint="joint"
+      />
+      <GrowPanel
+        v-if="bench.mayWork.value && (isOpenUp || adding)"
+        :key="`deeds at ${step.key}`"
+        :full="isOpenUp"
+      />
+      <GapNote
+        v-if="bench.mayWork.value"
+        :step="step"
       />
       <StepTools
         :key="`tools of ${step.key}`"
@@ -196,6 +216,7 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
       :step="step"
       :moves="moves"
       @note="noting = true"
+      @add="adding = !adding"
       @asked="showAsked"
     />
     <NoteDialog

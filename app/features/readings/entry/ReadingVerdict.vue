@@ -28,6 +28,7 @@ const asLeft = computed(() => {
 })
 const inWords = ({ lower, upper }: { lower: number | null, upper: number | null }) =>
   [lower === null ? '' : `from ${show(lower)}`, upper === null ? '' : `to ${show(upper)}`].filter(Boolean).join(' ')
+const isUnjudged = computed(() => assessment.verdict === 'in' && assessment.criteria.every(one => one.lower === null && one.upper === null))
 const by = computed(() => {
   const { verdict, margin, uncertainty } = deciding.value
   if (margin === null) return ''
@@ -42,7 +43,13 @@ const by = computed(() => {
     role="status"
   >
     <div>
+      <!-- What nobody has given limits is taken down and judged by nobody. -->
+      <strong
+        v-if="isUnjudged"
+        class="taken"
+      >TAKEN DOWN</strong>
       <VerdictMark
+        v-else
         :verdict="assessment.verdict"
         :by="by"
       />
@@ -78,6 +85,7 @@ const by = computed(() => {
       </p>
     </div>
     <NeedleGauge
+      v-if="!isUnjudged"
       class="gauge"
       :value="deciding.value"
       :lower="deciding.lower"
@@ -92,6 +100,7 @@ const by = computed(() => {
 
 <style scoped>
 .result { display: grid; grid-template-columns: 1fr 132px; gap: 14px; align-items: start; margin-top: 10px; }
+.taken { font: 600 17px var(--label); letter-spacing: .04em; color: var(--slate); }
 .doubt { color: var(--brass); font-weight: 500; margin-top: 4px; }
 .survey { display: flex; flex-wrap: wrap; gap: 2px 16px; margin-top: 2px; }
 .survey b { font-weight: 500; }

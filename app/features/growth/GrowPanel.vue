@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import { partOf, type Double } from '#core'
+import PhotoButton from '../../job/PhotoButton.vue'
+import { MarkDialog, MeasureDialog, OffDialog } from './dialogs'
+import { useGrowth } from './use-growth'
+
+/** What the hands do is said while they do it: off, mark, measure. `full` also tells what came off so far. */
+const { full = false } = defineProps<{ full?: boolean }>()
+const { bench, cameOff, doubles } = useGrowth()
+const { job } = bench
+const [offing, marking, measuring] = [ref(false), ref(false), ref(false)]
+/** Asked once on this bench; others are asked at theirs. */
+const toldApart = ref(new Set<string>())
+const asked = computed(() => doubles.value.filter(({ drop }) => !toldApart.value.has(drop.key)))
+const shown = computed(() => cameOff.value.slice(0, 6))
+const bagOf = (part: string) => bench.account.value.find(line => line.part.key === part)?.bagged[0]?.tag
+const join = ({ keep, drop }: Double) => job.act('growth-joined', { keep: keep.key, drop: drop.key })
+const tellApart = ({ drop }: Double) => { toldApart.value = new Set([...toldApart.value, drop.key]) }
+onMounted(() => void job.reserveNumbers())
+</script>
+
+<template>
+  <section
+    class="grow"
+    aria-label="What is done now"
+  >
+    <div class="deeds">
+      <el-button
+        type="primary"
+        @click="offing = true"
+      >
+        <Icon name="ph:arrow-line-up" /> Off
+      </el-button>
+      <el-button @click="marking = true">
+        <Icon name="ph:pencil-line" /> Mark
+      </el-button>
+      <el-button @click="measuring = true">
+        <Icon name="ph:ruler" /> Measure
+      </el-button>
+    </div>
+    <div
+      v-for="double in asked"
+      :key="double.drop.key"
+      class="double"
+      role="status"
+    >
+      <p>{{ double.keptBy }} and {{ double.droppedBy }} have both taken off <b>{{ double.drop.name }}</b>. One and the same?</p>
+      <el-button @click="join(double)">
+        One and the same
+      </el-button>
+      <el-button
+        text
+        @click="tellApart(double)"
+      >
+        Two things
+      </el-button>
+    </div>
+    <ul
+      v-if="full && shown.length > 0"
+      aria-label="Off so far"
+    >
+      <li
+        v-for="{ part, off, done } in shown"
+        :key="part.key"
+      >
+        <span><b>{{ part.count > 1 ? `${part.count} × ` : '' }}{{ part.name }}</b> <small class="quiet">{{ done.by }}<template v-if="part.on">, on {{ partOf(job.sheet, part.on).name }}</template></small></span>
+        <span class="mono bag">{{ bagOf(part.key) ?? '' }}</span>
+        <PhotoButton
+          label="Photo"
+          :of="{ step: off.key, part: part.key }"
+        />
+      </li>
+    </ul>
+    <OffDialog v-model="offing" />
+    <MarkDialog v-model="marking" />
+    <MeasureDialog v-model="measuring" />
+  </section>
+</template>
+
+<style scoped>
+.grow { margin-top: 12px; }
+.deeds { display: flex; gap: 8px; }
+.deeds > * { flex: 1; min-height: 60px; font-size: 20px; }
+.double { display: flex; flex-wrap: wrap; align-items: center; gap: 6px 10px; margin-top: 10px; padding: 10px 14px; background: var(--brass-tint); border-left: 6px solid var(--brass-line); }
+.double p { flex: 1 1 100%; }
+ul { margin-top: 12px; }
+li { display: grid; grid-template-columns: minmax(0, 1fr) auto auto; gap: 12px; align-items: center; min-height: 50px; border-top: 1px solid var(--rule); }
+.bag { color: var(--brass); }
+</style>
