@@ -3,11 +3,15 @@ import { defineConfig } from 'vitest/config'
 // A limit only ends what hangs: how fast something is, `npm run speed` shows.
 const testTimeout = 120_000
 
+/** Thousands of whole jobs: what takes longest and waits for nothing. */
+const walks = ['core/job/simulator-*.test.ts', 'core/growth/growth.test.ts']
+
 export default defineConfig({
   test: {
     maxWorkers: '100%',
     projects: [
-      { test: { name: 'core', include: ['core/**/*.test.ts', 'shared/**/*.test.ts'], environment: 'node', testTimeout } },
+      { test: { name: 'core', include: ['core/**/*.test.ts', 'shared/**/*.test.ts'], exclude: walks, environment: 'node', testTimeout } },
+      { test: { name: 'walks', include: walks, environment: 'node', testTimeout } },
       { test: { name: 'interface', include: ['app/**/*.test.ts'], environment: 'node', testTimeout } },
       {
         test: {

@@ -83,6 +83,8 @@ await main(async () => {
       spread('tick in a job of 5,000 events is stored', browser.long.stored, 150),
       spread('tick is seen at another bench', browser.seen, 1000),
       inTime(`shortest way in, ${core.steps} steps with ${core.ways} ways`, core.wayIn, 50),
+      [`a tick in a grown job of ${core.grownSteps} steps, against the same as a sheet`, `× ${(core.ofGrown / core.ofSheet).toFixed(2)}`, '× 1.2',
+        core.ofGrown <= 1.2 * core.ofSheet],
       inTime('folding 5,000 events', jobs.fold, 30),
       spread('a frame of the V of 140 steps while scrolling', browser.frame, 16),
       inTime('contact picture of 12 megapixels, in its worker', browser.contact.ms, 1500),

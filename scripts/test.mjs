@@ -72,7 +72,11 @@ await main(async () => {
   }
   const fresh = await startTestInstallation({ output: 'inherit' })
   try {
-    await suite('journeys', 'npx', ['playwright', 'test'], { env: fresh.env, countedIn: 'e2e.json' })
+    // A browser waits most of its time; whole jobs are walked in the gaps, and give way to it.
+    await Promise.all([
+      suite('journeys', 'npx', ['playwright', 'test'], { env: fresh.env, countedIn: 'e2e.json' }),
+      suite('walks', 'nice', ['-n', '19', 'npx', ...vitest('walks'), '--maxWorkers=1'], { countedIn: 'walks.json' }),
+    ])
     clean('journeys', fresh)
   } finally {
     await fresh.stop()

@@ -17,6 +17,7 @@ export type { Actor, EventBodies, EventType, JobEvent, RecordedEvent } from './e
 export { ladderOf, ladderStand } from './extraction-ladder'
 export { emptyState, foldJob, lastStanding, standingEntry } from './fold-job'
 export { nextFreeTag, proposedTag } from './free-tag'
+export { growthInWords } from './growth-in-words'
 export { ALL_BACK, lastNumbers, OPEN_UP, unsignedGaps, type NumberRange } from './growth'
 export { guardEvent, wantsReason } from './guard-event'
 export { byDeed, judgeTogether, type Together } from './judge-together'

@@ -1,6 +1,6 @@
 import { and, asc, eq, lte } from 'drizzle-orm'
 import {
-  assessTaken, causeName, departuresOf, foldJob, jobEvidence, kindName, partOf, positionOf, sayArc, sealRecord, springSet,
+  assessTaken, causeName, departuresOf, foldJob, growthInWords, jobEvidence, kindName, partOf, positionOf, sayArc, sealRecord, springSet,
   standingSheet, tighteningsOf, weakenedTicks,
   type JobState, type Sheet,
 } from '#core'
@@ -82,6 +82,8 @@ export async function readDossier(db: Database, jobId: string, page: Page): Prom
     })),
     eventsTotal: events.length,
     chain: checkChain(events, row.job),
+    growth: state.growth.map(entry => ({ what: growthInWords(sheet, entry), by: entry.by, at: entry.at })),
+    gapsSigned: state.gapsSigned.map(({ thing, reason, by, at }) => ({ name: partOf(sheet, thing).name, reason, by, at })),
     weakened: weakenedTicks(sheet, state).map(({ step, name, shown }) => ({ step: step.key, title: step.title, reading: name, shown })),
     departures: departuresOf(sheet, state).map(({ step, made, signed, madeGood }) => ({
       step: step.key,

@@ -298,6 +298,9 @@ export interface Dossier {
   eventsTotal: number
   refused: { id: string; type: string; code: string; message: string; by: string; at: string }[]
   chain: ChainState
+  /** What was written into the sheet at the bench, a line a tap, and the gaps that somebody stands for. */
+  growth: { what: string, by: string, at: string }[]
+  gapsSigned: { name: string, reason: string, by: string, at: string }[]
   /** Ticked steps that stand on a reading whose verdict was worse than the bench had shown. */
   weakened: { step: string; title: string; reading: string; shown: string }[]
   /** Where the work departed from its sheet; `counted` by the names of the parts. */

@@ -123,6 +123,8 @@ describe('rights', () => {
     'DELETE /instruments/[tag]/lease': WORKERS,
     'GET /sheets': 'all',
     'GET /sheets/[key]/[revision]': 'all',
+    'GET /drafts': 'all',
+    'GET /drafts/[id]': 'all',
     'GET /jobs/[id]': 'all',
     'GET /jobs/[id]/events': 'all',
     'GET /jobs/[id]/dossier': 'all',

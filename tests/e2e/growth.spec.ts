@@ -164,8 +164,13 @@ test('a machine without a sheet is overhauled, at two benches and half of it wit
   await expect(stepOf(page).getByText(/^Closed by/)).toBeVisible()
 
   // What it leaves: a draft, with what nobody knows yet.
-  await page.goto('/sheets')
-  await page.getByRole('region', { name: 'Drafts' }).getByRole('link', { name: 'Aeration blower 1' }).tap()
+  const draft = page.getByRole('region', { name: 'Drafts' }).getByRole('link', { name: 'Aeration blower 1' })
+  // The closing goes out with its picture; the draft is there when it has arrived.
+  await expect(async () => {
+    await page.goto('/sheets')
+    await expect(draft).toBeVisible({ timeout: 3000 })
+  }).toPass()
+  await draft.tap()
   await expect(page.getByRole('main')).toContainText(/Draft\. Written by\s+job \d+\s+on B-551, closed by R\. Okafor/)
   await page.getByRole('tab', { name: /^Gaps/ }).tap()
   await expect(page.getByRole('list', { name: 'What nobody knows yet' })).toContainText('torque')

@@ -1,8 +1,10 @@
 import { performance } from 'node:perf_hooks'
 import {
-  CIRCUMSTANCES, diagnose, EVIDENCE_READINGS, EVIDENCE_ROLES, operatingClearance, shortestWayIn, simulateTightening, tighteningOrder,
-  toleranceLimits,
+  CIRCUMSTANCES, diagnose, EVIDENCE_READINGS, EVIDENCE_ROLES, foldJob, frameFor, growOff, guardEvent, nextSteps, OPEN_UP,
+  operatingClearance, shortestWayIn, simulateTightening, tighteningOrder, toleranceLimits, type JobState, type SheetDocument,
 } from '#core'
+import { GrowingJob } from '../support/growing-job'
+import { eventOf } from '../support/job-walk'
 import { forkedSheet } from '../support/small-sheet'
 
 /** How fast the core is. Prints one JSON line: calls a second, and milliseconds. */
@@ -56,7 +58,25 @@ const readings = EVIDENCE_READINGS.map((of, i) => ({ of, verdict: i % 3 === 0 ? 
 const diagnosis = time(() => {
   sum += diagnose({ parts, findings, readings, circumstances: CIRCUMSTANCES.slice(0, 10) }).causes[0]!.weight
 })
+/** The same 400 steps, once written at the bench and once as a sheet: a tick judged and folded. */
+const grown = new GrowingJob(frameFor({ key: 'sheet-speed', title: 'Speed', energies: ['electric'] }))
+grown.workTo(OPEN_UP)
+for (let i = 0; grown.sheet.steps.length < 395; i++)
+  grown.tap(growOff(grown.at('a'), { name: `Part ${i}`, count: 1, lifted: 'by hand' }).drafts)
+const tickAt = nextSteps(grown.sheet, grown.state).find(({ key }) => key !== OPEN_UP)!.key
+const settled = JSON.parse(JSON.stringify(grown.sheet)) as SheetDocument
+const tick = (document: SheetDocument, state: JobState) => time(() => {
+  for (let i = 0; i < 200; i++) {
+    // A state of its own each time: nothing that was worked out for it is known.
+    const event = eventOf('step-done', { step: tickAt })
+    if (guardEvent(document, { ...state }, event)) throw new Error('the tick is refused')
+    sum += foldJob(document, [event], state).events
+  }
+}) / 200
+const ofSheet = tick(settled, { ...grown.state, growth: [] })
+const ofGrown = tick(grown.document, grown.state)
 if (!Number.isFinite(sum)) throw new Error('the speed table computed nothing')
 console.log(JSON.stringify({
+  ofSheet, ofGrown, grownSteps: grown.sheet.steps.length,
   limitsASecond: CALLS / limits * 1000, clearance, tightening, diagnosis, wayIn, steps: forked.steps.length, ways,
 }))

@@ -9,6 +9,7 @@ import { moment } from '../../ui/moment'
 import StateNote from '../../ui/StateNote.vue'
 import VerdictMark from '../../ui/VerdictMark.vue'
 import PhotoStrip from '../../job/PhotoStrip.vue'
+import GrowthList from './GrowthList.vue'
 import DepartureList from './DepartureList.vue'
 import EvidenceList from './EvidenceList.vue'
 import SealList from './SealList.vue'
@@ -225,6 +226,10 @@ const marks = computed(() =>
       <EvidenceList
         :evidence="dossier.evidence"
         :job-id="dossier.job.id"
+      />
+      <GrowthList
+        :growth="dossier.growth"
+        :signed="dossier.gapsSigned"
       />
       <DepartureList :departures="dossier.departures" />
       <WorkTurns :state="dossier.state" />

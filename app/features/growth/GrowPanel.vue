@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import { partOf, type Double } from '#core'
+import { isGrownKey, partOf, type Double, type Step } from '#core'
 import PhotoButton from '../../job/PhotoButton.vue'
-import { MarkDialog, MeasureDialog, OffDialog } from './dialogs'
+import { MarkDialog, MeasureDialog, OffDialog, OrderDialog } from './dialogs'
 import { useGrowth } from './use-growth'
 
 /** What the hands do is said while they do it: off, mark, measure. `full` also tells what came off so far. */
-const { full = false } = defineProps<{ full?: boolean }>()
+const { full = false, step } = defineProps<{ full?: boolean, step: Step }>()
 const { bench, cameOff, doubles } = useGrowth()
 const { job } = bench
-const [offing, marking, measuring] = [ref(false), ref(false), ref(false)]
+const [offing, marking, measuring, ordering] = [ref(false), ref(false), ref(false), ref(false)]
+const mayOrder = computed(() => isGrownKey(step.key) && !job.state.done[step.key])
 /** Asked once on this bench; others are asked at theirs. */
 const toldApart = ref(new Set<string>())
 const asked = computed(() => doubles.value.filter(({ drop }) => !toldApart.value.has(drop.key)))
@@ -17,6 +18,7 @@ const shown = computed(() => cameOff.value.slice(0, 6))
 const bagOf = (part: string) => bench.account.value.find(line => line.part.key === part)?.bagged[0]?.tag
 const join = ({ keep, drop }: Double) => job.act('growth-joined', { keep: keep.key, drop: drop.key })
 const tellApart = ({ drop }: Double) => { toldApart.value = new Set([...toldApart.value, drop.key]) }
+// Of a sheet that is written elsewhere, when somebody adds to it.
 onMounted(() => void job.reserveNumbers())
 </script>
 
@@ -37,6 +39,12 @@ onMounted(() => void job.reserveNumbers())
       </el-button>
       <el-button @click="measuring = true">
         <Icon name="ph:ruler" /> Measure
+      </el-button>
+      <el-button
+        v-if="mayOrder"
+        @click="ordering = true"
+      >
+        <Icon name="ph:arrows-down-up" /> Order
       </el-button>
     </div>
     <div
@@ -75,6 +83,11 @@ onMounted(() => void job.reserveNumbers())
     <OffDialog v-model="offing" />
     <MarkDialog v-model="marking" />
     <MeasureDialog v-model="measuring" />
+    <OrderDialog
+      v-if="mayOrder"
+      v-model="ordering"
+      :step="step"
+    />
   </section>
 </template>
 

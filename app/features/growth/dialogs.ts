@@ -4,4 +4,5 @@ import { laterDialog } from '../../ui/later'
 export const OffDialog = laterDialog(() => import('./OffDialog.vue'))
 export const MarkDialog = laterDialog(() => import('./MarkDialog.vue'))
 export const MeasureDialog = laterDialog(() => import('./MeasureDialog.vue'))
+export const OrderDialog = laterDialog(() => import('./OrderDialog.vue'))
 export const TorqueDialog = laterDialog(() => import('./TorqueDialog.vue'))

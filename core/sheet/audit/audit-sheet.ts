@@ -7,6 +7,7 @@ import { closedValve } from './closed-valve'
 import { fastenerThread } from './fastener-thread'
 import type { Finding, Rule, Severity } from './finding'
 import { fitLimits } from './fit-limits'
+import { gapsLeft } from './gaps'
 import { guardsOn } from './guards-on'
 import { hotWork } from './hot-work'
 import { instrumentRange } from './instrument-range'
@@ -50,7 +51,7 @@ const RULES: readonly Rule[] = [
   optionFollowed, taperDrive, pressForce,
   classLimits, fitLimits, oneJournal, uncertaintyShare, instrumentRange, measuredWith, plasticGauge,
   neverAgain, partAccount, partTouched, partDecided, markLasts, waitAsSaid, wayClosed, thinReadings,
-  sealOrder, sealFluid,
+  sealOrder, sealFluid, gapsLeft,
 ]
 /** From the gravest on. */
 const SEVERITIES: readonly Severity[] = ['danger', 'wrong', 'doubtful', 'thin']

@@ -331,6 +331,13 @@ const FAULTS: Readonly<Record<string, Fault>> = {
       })
     },
   },
+  'a torque that nobody knows': {
+    rule: 'gaps',
+    spoil: (sheet, draw) => {
+      const isFree = ({ key, kind }: Part) => kind === 'fastener' && !sheet.joints.some(joint => joint.fastener === key)
+      return change(draw(parts(sheet, isFree)), (part) => { sheet.gaps = [{ thing: part.key, field: 'torque' }] })
+    },
+  },
   'a record with hardly a figure': {
     rule: 'thin-readings',
     spoil: (sheet) => {

@@ -31,5 +31,5 @@ li.danger { border-left-color: var(--oxide); background: var(--oxide-tint); }
 li > svg { font-size: 22px; flex: none; margin-top: 1px; color: var(--brass); }
 li.danger > svg { color: var(--oxide); }
 p { font-size: 14px; }
-small { font-size: 12.5px; color: var(--slate); }
+small { display: block; font-size: 12.5px; color: var(--slate); }
 </style>

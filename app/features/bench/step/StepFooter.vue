@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import type { Part, Step } from '#core'
+import { OPEN_UP, type Part, type Step } from '#core'
 import { moment } from '../../../ui/moment'
 import PhotoButton from '../../../job/PhotoButton.vue'
 import { useBench } from '../../../job/use-bench'
@@ -20,7 +20,8 @@ watch(() => step?.key, () => { counted.value = [] })
 const stamp = computed(() => step ? job.state.done[step.key] : undefined)
 const departing = ref(false)
 /** The turn of the step has come, it is not done, and the work has not departed from it yet. */
-const mayDepart = computed(() => step !== null && bench.statusOf(step) === 'next' && !job.state.departures[step.key])
+const mayDepart = computed(() =>
+  step !== null && step.key !== OPEN_UP && bench.statusOf(step) === 'next' && !job.state.departures[step.key])
 /** What the tick says; nobody says that something is done that was left out. */
 const tickWords = computed(() => {
   const departure = step && job.state.departures[step.key]
@@ -106,7 +107,7 @@ const isAsking = computed(() => bench.dutiesLeft.value.length > 0 || bench.isWai
         <Icon name="ph:signpost" />&nbsp;Not as the sheet says
       </el-button>
       <el-button
-        v-if="step && step.stage !== 'make-safe'"
+        v-if="step && step.stage !== 'make-safe' && step.key !== OPEN_UP"
         text
         @click="emit('add')"
       >
@@ -143,6 +144,6 @@ footer { padding: 10px 20px 8px; border-top: 1px solid var(--rule); flex: none; 
 button.obstacle { display: flex; gap: 10px; align-items: center; justify-content: space-between; width: 100%; min-height: var(--target); padding: 0; background: none; border: 0; font: 500 16px/1.35 var(--text); text-align: left; cursor: pointer; }
 .obstacle svg { flex: none; font-size: 22px; }
 .stamp { color: var(--verdigris); font-weight: 500; display: flex; align-items: center; gap: 8px; flex-wrap: wrap; }
-.side { display: flex; gap: 4px; margin: 2px -10px 0; }
+.side { display: flex; flex-wrap: wrap; gap: 0 4px; margin: 2px -10px 0; }
 .side :deep(.face) { border: 0; background: none; padding: 0 10px; font-size: 16px; font-weight: 500; }
 </style>

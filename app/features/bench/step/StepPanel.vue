@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch, type FunctionalComponent } from 'vue'
+import { computed, onMounted, ref, watch, type FunctionalComponent } from 'vue'
 import { dutiesOf, jointOf, movedBy, OPEN_UP, partOf, positionOf, sealsAt, stepNumber, type DutyLine } from '#core'
 import DepartureNote from './DepartureNote.vue'
 import MachineNotice from './MachineNotice.vue'
@@ -24,6 +24,8 @@ const emit = defineEmits<{ closeJob: [] }>()
 const { job } = bench
 const noting = ref(false)
 const { isOwn } = useGrowth()
+// At the first opening with a link; later there may be none.
+onMounted(() => { if (isOwn.value) void job.reserveNumbers() })
 /** Deeds beside the sheet are offered where it is written, and elsewhere when somebody asks. */
 const adding = ref(false)
 
@@ -142,6 +144,7 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
         v-if="bench.mayWork.value && (isOpenUp || adding)"
         :key="`deeds at ${step.key}`"
         :full="isOpenUp"
+        :step="step"
       />
       <GapNote
         v-if="bench.mayWork.value"

@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import type { Dossier } from '#shared/wire/types'
+import { moment } from '../../ui/moment'
+
+/** What this overhaul wrote into its own sheet, and what somebody stands for that stayed unknown. */
+defineProps<{ growth: Dossier['growth'], signed: Dossier['gapsSigned'] }>()
+</script>
+
+<template>
+  <section
+    v-if="growth.length"
+    class="plate card"
+    aria-labelledby="growth-head"
+  >
+    <h2 id="growth-head">
+      Written into the sheet
+    </h2>
+    <ul>
+      <li
+        v-for="(line, i) in growth"
+        :key="i"
+      >
+        {{ line.what }} <small class="quiet">{{ line.by }}, {{ moment(line.at) }}</small>
+      </li>
+    </ul>
+    <template v-if="signed.length">
+      <h3>Not known, signed</h3>
+      <ul>
+        <li
+          v-for="line in signed"
+          :key="line.name"
+        >
+          <strong>{{ line.name }}</strong>: {{ line.reason }} <small class="quiet">{{ line.by }}, {{ moment(line.at) }}</small>
+        </li>
+      </ul>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.card { padding: 18px 22px; }
+h2 { margin-bottom: 8px; }
+h3 { margin: 14px 0 4px; }
+li { padding: 6px 0; border-top: 1px solid var(--rule); }
+</style>
