@@ -43,7 +43,8 @@ const TABLE: Readonly<Record<Role, readonly Right[]>> = {
 export const may = (role: Role, right: Right): boolean => TABLE[role].includes(right)
 
 /** What somebody stands for with a signature. */
-const STOOD_FOR: ReadonlySet<EventType> = new Set(['hold-released', 'departure-signed', 'target-signed', 'fluid-allowed', 'gap-signed'])
+const STOOD_FOR: ReadonlySet<EventType> = new Set(['hold-released', 'departure-signed', 'target-signed', 'fluid-allowed', 'gap-signed', 'limit-bent', 'joint-bent',
+  'count-bent'])
 
 /** The right that an event of the job log needs. */
 export function rightForEvent(type: EventType): Right {

@@ -152,8 +152,12 @@ export const useJobStore = defineStore('job', () => {
     return true
   }
 
+  /** Whoever asks while it is asked waits for the same answer. */
+  let reserving: Promise<void> | undefined
+  const reserveNumbers = (): Promise<void> => reserving ??= askForNumbers().finally(() => { reserving = undefined })
+
   /** Asked of the server itself and kept nowhere: who is too late asks once more. */
-  async function reserveNumbers(): Promise<void> {
+  async function askForNumbers(): Promise<void> {
     for (let tries = 0; tries < 2; tries++) {
       if (!meta.value || !sheet.value || state.value.closed || !session.may('job:work') || outbox.offline) return
       const body = reservation(sheet.value, state.value, deviceId())

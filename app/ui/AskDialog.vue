@@ -17,9 +17,13 @@ const emit = defineEmits<{ act: [], opened: [], closed: [] }>()
     @opened="emit('opened')"
     @closed="emit('closed')"
   >
-    <form @submit.prevent="ready && emit('act')">
+    <!-- What has a way on of its own in it brings its own form. -->
+    <component
+      :is="act ? 'form' : 'div'"
+      @submit.prevent="ready && emit('act')"
+    >
       <slot />
-    </form>
+    </component>
     <template #footer>
       <el-button @click="open = false">
         {{ leave }}

@@ -1,4 +1,5 @@
-import type { Shaping, Sheet } from '../sheet'
+import { positionOf, stepOf, type Bend, type Shaping, type Sheet } from '../sheet'
+import { formatQuantity } from '../units'
 
 /**
  * What one entry wrote into the sheet, as a line of the record.
@@ -13,4 +14,22 @@ export function growthInWords(sheet: Sheet, entry: Shaping): string {
   const { steps = [], parts = [] } = entry.adds
   const said = steps.filter(step => step.limb !== 'floor').map(step => step.title)
   return (said.length > 0 ? said : [...steps.map(step => step.title), ...parts.map(part => part.name)]).join('; ')
+}
+
+/**
+ * What a figure of this machine is instead, as a line of the record.
+ *
+ * @example bendInWords(sheet, { of: 'limit', position: 'end-float', lower: null, upper: 0.4 }) // 'up to 0.400 mm'
+ */
+export function bendInWords(sheet: Sheet, bend: Bend): string {
+  if (bend.of === 'count') return `${bend.count} at "${stepOf(sheet, bend.step).title}"`
+  if (bend.of === 'joint') {
+    const { aim, from, to } = bend.torqueNm
+    const say = (value: number) => formatQuantity(value, 'torque')
+    return from === undefined && to === undefined ? say(aim) : `${say(aim)} (${say(from ?? aim)} to ${say(to ?? aim)})`
+  }
+  const { quantity } = positionOf(sheet, bend.position)
+  const [lower, upper] = [bend.lower, bend.upper].map(value => value === null ? null : formatQuantity(value, quantity))
+  if (lower === null) return `up to ${upper}`
+  return upper === null ? `from ${lower}` : `${lower} to ${upper}`
 }

@@ -1,6 +1,7 @@
-import { DEPTH_OPTION, grownSheet, sheetForUnit, type Sheet, type SheetDocument } from '../sheet'
+import { bentSheet, DEPTH_OPTION, grownSheet, sheetForUnit, type Sheet, type SheetDocument } from '../sheet'
 import { cutTo } from '../teardown'
 import type { JobSetup } from './opening'
+import type { Stamp } from './stamp'
 import type { JobState } from './state'
 
 /**
@@ -32,26 +33,33 @@ const standing = new WeakSet<SheetDocument>()
 const isSettled = (document: SheetDocument): document is Sheet => standing.has(document)
 
 /** The entries of a list that stood when it was looked at, and the sheet that they give. */
-interface Grown { base: Sheet, length: number, last: string, sheet: Sheet }
-const grown = new WeakMap<JobState['growth'], Grown>()
+interface Shaped { base: Sheet, length: number, last: string, sheet: Sheet }
+const shaped = new WeakMap<readonly Stamp[], Shaped>()
+
+/** The sheet that these entries make of another: worked out once for as long as none comes or goes. */
+function shapedBy<T extends Stamp>(base: Sheet, entries: readonly T[], shape: (base: Sheet, entries: readonly T[]) => Sheet): Sheet {
+  if (entries.length === 0) return base
+  const [length, last] = [entries.length, entries.at(-1)!.event]
+  const known = shaped.get(entries)
+  if (known?.base === base && known.length === length && known.last === last) return known.sheet
+  const sheet = shape(base, entries)
+  standing.add(sheet)
+  shaped.set(entries, { base, length, last, sheet })
+  return sheet
+}
+
+/** The sheet of a job with what was written into it at the bench, by the figures of its document. */
+export const unbentSheet = (document: SheetDocument, { opened, growth }: Pick<JobState, 'opened' | 'growth'>): Sheet =>
+  shapedBy(sheetForJob(document, opened ?? {}), growth, grownSheet)
 
 /**
- * The sheet that a job works by in this state: options, depth, target, then what was written into it at the bench. Forks that are decided
- * are worked into it by `sheetNow`.
+ * The sheet that a job works by in this state: options, depth, target, what was written into it at the bench, the figures that are others
+ * on this machine. Forks that are decided are worked into it by `sheetNow`.
  *
  * @param document the released document, or a sheet that is settled
  * @returns the same sheet as long as nothing of it changes, so that what is kept by sheet stays known
  * @throws DomainError as `sheetForJob`
  * @example standingSheet(document, state).steps.length
  */
-export function standingSheet(document: SheetDocument, { opened, growth }: Pick<JobState, 'opened' | 'growth'>): Sheet {
-  const base = sheetForJob(document, opened ?? {})
-  if (growth.length === 0) return base
-  const [length, last] = [growth.length, growth.at(-1)!.event]
-  const known = grown.get(growth)
-  if (known?.base === base && known.length === length && known.last === last) return known.sheet
-  const sheet = grownSheet(base, growth)
-  standing.add(sheet)
-  grown.set(growth, { base, length, last, sheet })
-  return sheet
-}
+export const standingSheet = (document: SheetDocument, state: Pick<JobState, 'opened' | 'growth' | 'bends'>): Sheet =>
+  shapedBy(unbentSheet(document, state), state.bends, (sheet, made) => bentSheet(sheet, made.map(one => one.bend)))

@@ -1,3 +1,4 @@
+import { bends, type BendEvents, type BendState } from './bends'
 import { departures, type DepartureDuty, type DepartureEvents, type DepartureState } from './departures'
 import { extractions, type ExtractionEvents, type ExtractionState } from './extractions'
 import { findings, type FindingEvents, type FindingState, type LookDuty } from './findings'
@@ -44,6 +45,7 @@ interface Parts {
   tightening: [TighteningEvents, TighteningState, TighteningDuty]
   notes: [NoteEvents, NoteState]
   growth: [GrowthEvents, GrowthState]
+  bends: [BendEvents, BendState]
   goingBack: [GoingBackEvents, GoingBackState]
   takingBack: [TakingBackEvents, object]
 }
@@ -60,7 +62,7 @@ export interface Subjects {
 // Going back and taking back ask the others, so they are given them when they are asked.
 const all: { [N in keyof Parts]: Subject<Parts[N][0], Parts[N][1], DutyOf<Parts[N]>> } = {
   opening, ticks, marks, photos, findings, indexData, pieces, places, readings, ways, handChecks, departures, holds, waits, extractions,
-  service, seals, tightening, notes,
+  service, seals, tightening, notes, bends,
   growth: growth(() => ({ homes: NAMES })),
   goingBack: goingBack(() => SUBJECTS),
   takingBack: takingBack(() => ({ subjects: SUBJECTS, homeOf, homes: HOMES, undoAt: home => UNDOINGS.get(home) })),

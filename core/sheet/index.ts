@@ -1,4 +1,5 @@
 export { auditSheet, type Finding, type Severity } from './audit'
+export { bentSheet, type Bend } from './bent-sheet'
 export { checkSheet, growthFault } from './check-sheet'
 export { optionCombinations, wayCombinations } from './combinations'
 export { findCycle } from './find-cycle'

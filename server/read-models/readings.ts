@@ -34,11 +34,16 @@ function rowOf({ id, unitId, sheetKey, sheet, state }: JobAt, taken: ReadingTake
   }
 }
 
-/** What events add to the rows of a job, and which they take out (taken back, or of a step opened again). */
+/**
+ * What events add to the rows of a job or judge otherwise, and which they take out (taken back, or of a step opened again). A limit that is
+ * another on this machine judges what stands anew.
+ */
 export function changeOfReadings(before: JobAt, after: JobAt): { came: ReadingModelRow[], went: string[] } {
   const [was, is] = [standing(before), standing(after)]
+  const isOther = (one: ReadingTaken) =>
+    !was.has(one.event) || (before.sheet !== after.sheet && rowOf(before, one).verdict !== rowOf(after, one).verdict)
   return {
-    came: [...is.values()].filter(one => !was.has(one.event)).map(one => rowOf(after, one)),
+    came: [...is.values()].filter(isOther).map(one => rowOf(after, one)),
     went: [...was.keys()].filter(event => !is.has(event)),
   }
 }
@@ -52,6 +57,7 @@ export const WRITE_READINGS = `, measured as (
     select r.event_id, r.job_id, r.unit_id, r.sheet_key, r.position, r.stage, r.value, r.verdict, r.taken_at
     from jsonb_to_recordset($3::jsonb) as r(event_id uuid, job_id uuid, unit_id uuid, sheet_key text, position text, stage text, value float8, verdict text, taken_at timestamptz)
     join moved on moved.id = r.job_id
+    on conflict (event_id) do update set value = excluded.value, verdict = excluded.verdict
   ), withdrawn as (
     delete from reading using moved, jsonb_array_elements_text($4::jsonb) as gone(id)
     where reading.job_id = moved.id and reading.event_id = gone.id::uuid
@@ -61,7 +67,7 @@ export const readings: ReadModel<ReadingModelRow> = {
   name: 'readings',
   about: 'the readings shown to the fleet',
   version: 1,
-  hears: new Set(['reading-taken', 'undone', 'gone-back']),
+  hears: new Set(['reading-taken', 'limit-bent', 'undone', 'gone-back']),
   rowsOf: one => [...standing(one).values()].map(taken => rowOf(one, taken)).sort((a, b) => a.event_id.localeCompare(b.event_id)),
   kept: async (db, jobId) =>
     (await db.select().from(reading).where(eq(reading.jobId, jobId)))

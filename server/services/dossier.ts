@@ -1,7 +1,8 @@
 import { and, asc, eq, lte } from 'drizzle-orm'
 import {
-  assessTaken, causeName, departuresOf, foldJob, growthInWords, jobEvidence, kindName, partOf, positionOf, sayArc, sealRecord, springSet,
-  standingSheet, tighteningsOf, weakenedTicks,
+  assessTaken, bendInWords, bendsOf, causeName, departuresOf, foldJob, growthInWords, jobEvidence, kindName,
+  partOf, positionOf, sayArc, sealRecord, springSet,
+  standingSheet, tighteningsOf, unbentSheet, weakenedTicks,
   type JobState, type Sheet,
 } from '#core'
 import type { Dossier } from '#shared/wire/types'
@@ -84,6 +85,10 @@ export async function readDossier(db: Database, jobId: string, page: Page): Prom
     chain: checkChain(events, row.job),
     growth: state.growth.map(entry => ({ what: growthInWords(sheet, entry), by: entry.by, at: entry.at })),
     gapsSigned: state.gapsSigned.map(({ thing, reason, by, at }) => ({ name: partOf(sheet, thing).name, reason, by, at })),
+    bends: bendsOf(unbentSheet(document, state), state).map(({ made, name, judged }) => ({
+      name, says: bendInWords(sheet, made.bend), source: made.source, by: made.by, at: made.at,
+      judged: judged.map(({ reading, was, is }) => ({ stage: reading.stage, was, is })),
+    })),
     weakened: weakenedTicks(sheet, state).map(({ step, name, shown }) => ({ step: step.key, title: step.title, reading: name, shown })),
     departures: departuresOf(sheet, state).map(({ step, made, signed, madeGood }) => ({
       step: step.key,

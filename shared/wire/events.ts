@@ -36,6 +36,9 @@ const fluid = Joi.valid(...ASSEMBLY_FLUIDS).required()
 const length = Joi.number().min(0).max(100_000)
 const along = Joi.number().min(-100_000).max(100_000)
 const newtonmetres = Joi.number().greater(0).max(100_000)
+/** A limit in the SI base of its position; null is none. */
+const limit = Joi.number().unsafe(false).min(-1e12).max(1e12).allow(null).required()
+const source = text.min(3).required()
 const byTool = {
   torqueNm: newtonmetres.required(),
   tool: Joi.valid(...TIGHTENING_TOOLS).required(),
@@ -147,6 +150,11 @@ const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.Object
   'order-mended': Joi.object({ step: key.required(), was: keys.required(), after: keys.required() }),
   'numbers-reserved': Joi.object({ bench: id('the number of a device').required(), marks: numbers.required(), bags: numbers.required() }),
   'gap-signed': Joi.object({ thing: key.required(), field: Joi.valid(...GAP_FIELDS).required(), reason: text.min(3).required() }),
+  'limit-bent': Joi.object({ position: key.required(), lower: limit, upper: limit, source }),
+  'joint-bent': Joi.object({
+    joint: key.required(), source, torqueNm: Joi.object({ aim: newtonmetres.required(), from: newtonmetres, to: newtonmetres }).required(),
+  }),
+  'count-bent': Joi.object({ step: key.required(), part: key.required(), count: count.required(), source }),
   'gone-back': Joi.object({ step: key.required(), reason: text.required() }),
   'note-added': Joi.object({ text: text.required(), step: key, part: key }),
   'undone': Joi.object({ event: id('the number of an event').required() }),

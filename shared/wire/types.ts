@@ -301,6 +301,15 @@ export interface Dossier {
   /** What was written into the sheet at the bench, a line a tap, and the gaps that somebody stands for. */
   growth: { what: string, by: string, at: string }[]
   gapsSigned: { name: string, reason: string, by: string, at: string }[]
+  /** Figures that were others on this machine, and the readings that they judge otherwise. */
+  bends: {
+    name: string
+    says: string
+    source: string
+    by: string
+    at: string
+    judged: { stage: ReadingStage, was: Verdict, is: Verdict }[]
+  }[]
   /** Ticked steps that stand on a reading whose verdict was worse than the bench had shown. */
   weakened: { step: string; title: string; reading: string; shown: string }[]
   /** Where the work departed from its sheet; `counted` by the names of the parts. */

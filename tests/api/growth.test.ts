@@ -4,7 +4,7 @@ import {
   emptyState, foldJob, goodTruth, growOff, nextDeed, nextSteps, OPEN_UP, reservation, rungStepsOf, standingSheet,
   type Drafted, type JobState, type Sheet, type SheetDocument,
 } from '#core'
-import type { Dossier, DraftAnswer, DraftRow, JobBundle } from '#shared/wire/types'
+import type { Dossier, DraftAnswer, DraftRow, JobBundle, UnitAnswer } from '#shared/wire/types'
 import { Client, draft } from './client'
 
 interface OneStep { key: string, after: string[], limb: string }
@@ -92,7 +92,7 @@ describe('a machine without a sheet, over the wire', () => {
     expect((await client.append(job.id, [draft('undone', { event: events[0]!.id })])).body.results[0]).toMatchObject({ outcome: 'refused', code: 'undo.stood-on' })
     for (const event of [second[1]!.id, events[1]!.id])
       expect((await client.append(job.id, [draft('undone', { event })])).body.results[0]!.outcome).toBe('recorded')
-    expect((await job.look()).sheet).toEqual(standingSheet(job.document, { opened: job.state.opened, growth: [] }))
+    expect((await job.look()).sheet).toEqual(standingSheet(job.document, { ...job.state, growth: [] }))
   })
 
   it('refuses what would make it less safe, is no addition, or is no addition of a bench', async () => {
@@ -139,6 +139,25 @@ describe('a machine without a sheet, over the wire', () => {
       expect(new Set(numbers).size).toBe(numbers.length)
     }
     expect((await client.append(job.id, [draft('numbers-reserved', { bench: client.device, marks: { from: 1, to: 900 }, bags: { from: 1, to: 900 } })])).body.results[0]).toMatchObject({ code: 'numbers.taken' })
+  })
+
+  it('judges what stands by a figure of this machine that a lead stands for, in the fleet as well, and back', async () => {
+    const bend = draft('limit-bent', { position: 'usual-1', lower: null, upper: 0.0001, source: 'its manual, page 3' })
+    expect((await client.append(job.id, [bend])).body.results[0]).toMatchObject({ outcome: 'refused', code: 'right.missing' })
+    for (const bad of [{ position: 'usual-1', lower: null, upper: null, source: 'x' }, { position: 'usual-1', upper: 1, source: 'its manual' },
+      { position: 'usual-1', lower: null, upper: 1e300, source: 'its manual' }])
+      expect((await lead.append(job.id, [draft('limit-bent', bad as never)])).status).toBe(422)
+    const verdicts = async () => new Set((await client.get<UnitAnswer>('/units/B-552')).body.readings
+      .filter(row => row.position === 'usual-1').map(row => row.verdict))
+    expect(await verdicts()).toEqual(new Set(['in']))
+    const made = draft('limit-bent', { position: 'usual-1', lower: null, upper: 0.0001, source: 'its manual, page 3' })
+    expect((await lead.append(job.id, [made])).body.results[0]!.outcome).toBe('recorded')
+    expect(await verdicts()).toEqual(new Set(['out']))
+    const { body: { bends } } = await client.get<Dossier>(`/jobs/${job.id}/dossier`)
+    expect(bends).toMatchObject([{ source: 'its manual, page 3', by: 'H. Brandt', judged: [{ stage: 'as-found', was: 'in', is: 'out' }] }])
+    expect((await client.append(job.id, [draft('undone', { event: made.id })])).body.results[0]).toMatchObject({ code: 'undo.signature' })
+    expect((await lead.append(job.id, [draft('undone', { event: made.id })])).body.results[0]!.outcome).toBe('recorded')
+    expect(await verdicts()).toEqual(new Set(['in']))
   })
 
   it('closes with its gaps signed, counts under the key of its draft, and is the beginning of the next', async () => {

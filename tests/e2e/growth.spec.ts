@@ -148,6 +148,21 @@ test('a machine without a sheet is overhauled, at two benches and half of it wit
   const so = stepOf(page).getByRole('listitem').filter({ hasText: 'Lock nut' })
   await so.locator('input[type=file]').setInputFiles(PICTURE)
 
+  // Its manual says another limit than nobody's: a lead stands for it, and what was measured is judged by it.
+  await veeOf(page).getByRole('button', { name: /^End float of the bearing, as found, done/ }).first().tap()
+  await expect(stepOf(page).getByText('TAKEN DOWN')).toBeVisible()
+  await deed(page, 'More').tap()
+  await deed(page, 'Figure').tap()
+  const figure = page.getByRole('dialog', { name: 'A figure is another on this machine' })
+  await figure.getByLabel('Not above').fill('0.05')
+  await figure.getByLabel('Where is that written?').fill('manual of this machine, page 9')
+  await figure.getByLabel('Name of the second person').fill('brandt')
+  await figure.getByLabel('PIN of the second person').fill('481216')
+  await figure.getByRole('button', { name: 'Sign it' }).tap()
+  await expect(figure).toBeHidden()
+  await expect(stepOf(page).getByRole('img', { name: /limit up to 0\.050 mm, out$/ })).toBeVisible()
+  await stepOf(page).getByRole('button', { name: 'To the work at hand' }).tap()
+
   await tickOf(page).tap()
   // The way back: as written down, mirrored; a torque that is known is said, others are pulled by feel, signed.
   await workUntil(page, /^Put back: Lock nut/, () => '0.1')

@@ -230,6 +230,7 @@ const marks = computed(() =>
       <GrowthList
         :growth="dossier.growth"
         :signed="dossier.gapsSigned"
+        :bends="dossier.bends"
       />
       <DepartureList :departures="dossier.departures" />
       <WorkTurns :state="dossier.state" />

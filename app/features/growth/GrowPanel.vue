@@ -2,22 +2,22 @@
 import { computed, onMounted, ref } from 'vue'
 import { isGrownKey, partOf, type Double, type Step } from '#core'
 import PhotoButton from '../../job/PhotoButton.vue'
-import { MarkDialog, MeasureDialog, OffDialog, OrderDialog } from './dialogs'
-import { useGrowth } from './use-growth'
+import { BendDialog, MarkDialog, MeasureDialog, OffDialog, OrderDialog } from './dialogs'
+import { toldApart, useGrowth } from './use-growth'
 
 /** What the hands do is said while they do it: off, mark, measure. `full` also tells what came off so far. */
 const { full = false, step } = defineProps<{ full?: boolean, step: Step }>()
 const { bench, cameOff, doubles } = useGrowth()
 const { job } = bench
-const [offing, marking, measuring, ordering] = [ref(false), ref(false), ref(false), ref(false)]
+const [offing, marking, measuring, ordering, bending] = [ref(false), ref(false), ref(false), ref(false), ref(false)]
+/** It has a figure that can be another on this machine. */
+const mayBend = computed(() => !full && Boolean(step.reads ?? step.tightens ?? step.removes ?? step.refits))
 const mayOrder = computed(() => isGrownKey(step.key) && !job.state.done[step.key])
-/** Asked once on this bench; others are asked at theirs. */
-const toldApart = ref(new Set<string>())
-const asked = computed(() => doubles.value.filter(({ drop }) => !toldApart.value.has(drop.key)))
+const asked = computed(() => doubles.value.filter(({ drop }) => !toldApart.has(drop.key)))
 const shown = computed(() => cameOff.value.slice(0, 6))
 const bagOf = (part: string) => bench.account.value.find(line => line.part.key === part)?.bagged[0]?.tag
 const join = ({ keep, drop }: Double) => job.act('growth-joined', { keep: keep.key, drop: drop.key })
-const tellApart = ({ drop }: Double) => { toldApart.value = new Set([...toldApart.value, drop.key]) }
+const tellApart = ({ drop }: Double) => { toldApart.add(drop.key) }
 // Of a sheet that is written elsewhere, when somebody adds to it.
 onMounted(() => void job.reserveNumbers())
 </script>
@@ -45,6 +45,12 @@ onMounted(() => void job.reserveNumbers())
         @click="ordering = true"
       >
         <Icon name="ph:arrows-down-up" /> Order
+      </el-button>
+      <el-button
+        v-if="mayBend"
+        @click="bending = true"
+      >
+        <Icon name="ph:pencil-ruler" /> Figure
       </el-button>
     </div>
     <div
@@ -83,6 +89,11 @@ onMounted(() => void job.reserveNumbers())
     <OffDialog v-model="offing" />
     <MarkDialog v-model="marking" />
     <MeasureDialog v-model="measuring" />
+    <BendDialog
+      v-if="mayBend"
+      v-model="bending"
+      :step="step"
+    />
     <OrderDialog
       v-if="mayOrder"
       v-model="ordering"
@@ -93,8 +104,8 @@ onMounted(() => void job.reserveNumbers())
 
 <style scoped>
 .grow { margin-top: 12px; }
-.deeds { display: flex; gap: 8px; }
-.deeds > * { flex: 1; min-height: 60px; font-size: 20px; }
+.deeds { display: flex; flex-wrap: wrap; gap: 8px; }
+.deeds > * { flex: 1 1 130px; min-height: 60px; font-size: 20px; }
 .double { display: flex; flex-wrap: wrap; align-items: center; gap: 6px 10px; margin-top: 10px; padding: 10px 14px; background: var(--brass-tint); border-left: 6px solid var(--brass-line); }
 .double p { flex: 1 1 100%; }
 ul { margin-top: 12px; }

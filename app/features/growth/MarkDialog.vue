@@ -4,6 +4,7 @@ import { growMark, MARK_WAYS, nextMark, type MarkSaid, type MarkWay } from '#cor
 import AskDialog from '../../ui/AskDialog.vue'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
+import { focusFirst } from '../../ui/focus-first'
 import { useGrowth } from './use-growth'
 
 /** A match-mark that nobody had foreseen: its number first, so that it can be painted. */
@@ -40,7 +41,7 @@ function mark() {
     leave="Not now"
     :act="`${number} is on both`"
     :ready="ready"
-    @opened="word?.focus()"
+    @opened="focusFirst(word)"
     @act="mark"
   >
     <p class="number">

@@ -6,6 +6,7 @@ import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import { saidQuantity } from '../../ui/said-quantity'
 import { useInstrumentStore } from '../../net/instrument-store'
+import { focusFirst } from '../../ui/focus-first'
 import { useGrowth } from './use-growth'
 
 /** A reading that nobody had asked for; the value is typed where all values are. */
@@ -65,7 +66,7 @@ function measure() {
     leave="Not now"
     act="Measure it"
     :ready="ready"
-    @opened="word?.focus()"
+    @opened="focusFirst(word)"
     @act="measure"
   >
     <el-input

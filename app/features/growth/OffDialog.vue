@@ -5,6 +5,7 @@ import AskDialog from '../../ui/AskDialog.vue'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import { saidQuantity } from '../../ui/said-quantity'
+import { focusFirst } from '../../ui/focus-first'
 import { useGrowth } from './use-growth'
 
 /** Something comes off: one word and a tap; what else there is to say of it only where somebody wants to. */
@@ -76,7 +77,7 @@ function off() {
     leave="Not now"
     :act="host ? 'It came with that' : 'It is off'"
     :ready="ready"
-    @opened="word?.focus()"
+    @opened="focusFirst(word)"
     @act="off"
   >
     <el-input

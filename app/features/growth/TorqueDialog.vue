@@ -5,6 +5,7 @@ import AskDialog from '../../ui/AskDialog.vue'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import { saidQuantity } from '../../ui/said-quantity'
+import { focusFirst } from '../../ui/focus-first'
 import { useGrowth } from './use-growth'
 
 /** How tight what was taken out is pulled, and where that is written. */
@@ -34,7 +35,7 @@ function keep() {
     leave="Not now"
     act="Pull them so"
     :ready="ready"
-    @opened="word?.focus()"
+    @opened="focusFirst(word)"
     @act="keep"
   >
     <div class="row">

@@ -4,5 +4,6 @@ import { laterDialog } from '../../ui/later'
 export const OffDialog = laterDialog(() => import('./OffDialog.vue'))
 export const MarkDialog = laterDialog(() => import('./MarkDialog.vue'))
 export const MeasureDialog = laterDialog(() => import('./MeasureDialog.vue'))
+export const BendDialog = laterDialog(() => import('./BendDialog.vue'))
 export const OrderDialog = laterDialog(() => import('./OrderDialog.vue'))
 export const TorqueDialog = laterDialog(() => import('./TorqueDialog.vue'))

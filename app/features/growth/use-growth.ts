@@ -1,8 +1,11 @@
 import { v4 as newId } from 'uuid'
-import { computed } from 'vue'
+import { computed, reactive } from 'vue'
 import { DomainError, doublesOf, isGrownKey, OPEN_UP, rungStepsOf, stepOf, unsignedGaps, type AtBench, type Drafted, type Grown } from '#core'
 import { useBench } from '../../job/use-bench'
 import { deviceId } from '../../net/device-store'
+
+/** Parts of which somebody at this bench has said that they are two: asked once here; others are asked at theirs. */
+export const toldApart = reactive(new Set<string>())
 
 /** What this bench writes into the sheet of its job. */
 export function useGrowth() {

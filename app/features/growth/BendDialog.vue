@@ -1,0 +1,149 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { jointOf, partOf, positionOf, type EventBodies, type Step } from '#core'
+import SecondPerson from '../../job/SecondPerson.vue'
+import AskDialog from '../../ui/AskDialog.vue'
+import ChoiceSelect from '../../ui/ChoiceSelect.vue'
+import { saidQuantity } from '../../ui/said-quantity'
+import { useGrowth } from './use-growth'
+
+/** A figure of the sheet is another on this machine: which, where that is written, and who stands for it. */
+const { step } = defineProps<{ step: Step }>()
+const open = defineModel<boolean>({ required: true })
+const { bench } = useGrowth()
+const { job } = bench
+const which = ref('')
+const [lower, upper, torque, source] = [ref(''), ref(''), ref(''), ref('')]
+const count = ref(1)
+
+const choices = computed(() => [
+  ...[...new Set(step.reads?.map(read => read.position))].map(key => ({ value: `limit ${key}`, label: `Limits of ${positionOf(job.sheet, key).name}` })),
+  ...step.tightens ? [{ value: `joint ${step.tightens}`, label: `Torque of ${jointOf(job.sheet, step.tightens).name}` }] : [],
+  ...(step.removes ?? step.refits ?? []).map(({ part }) => ({ value: `count ${part}`, label: `Number of ${partOf(job.sheet, part).name}` })),
+])
+const kind = computed(() => which.value.split(' ')[0] as 'limit' | 'joint' | 'count' | '')
+const key = computed(() => which.value.split(' ')[1] ?? '')
+const position = computed(() => kind.value === 'limit' ? positionOf(job.sheet, key.value) : undefined)
+watch(open, (isOpen) => {
+  if (!isOpen) return
+  which.value = choices.value[0]?.value ?? ''
+  source.value = lower.value = upper.value = torque.value = ''
+  job.refusal = null
+}, { immediate: true })
+watch(key, () => { count.value = [...step.removes ?? [], ...step.refits ?? []].find(piece => piece.part === key.value)?.count ?? 1 })
+/** Signed is done. */
+watch(() => job.state.bends.length, () => { open.value = false })
+
+const limits = computed(() => {
+  const { quantity } = position.value ?? { quantity: 'length' as const }
+  return { lower: saidQuantity(lower.value, quantity), upper: saidQuantity(upper.value, quantity) }
+})
+const newtonmetres = computed(() => saidQuantity(torque.value, 'torque'))
+const problem = computed(() => limits.value.lower.problem || limits.value.upper.problem || newtonmetres.value.problem)
+const bent = computed(() => ({
+  limit: { type: 'limit-bent' as const, body: {
+    position: key.value, lower: limits.value.lower.value ?? null, upper: limits.value.upper.value ?? null, source: source.value.trim(),
+  } satisfies EventBodies['limit-bent'] },
+  joint: { type: 'joint-bent' as const, body: {
+    joint: key.value, torqueNm: { aim: newtonmetres.value.value ?? 0 }, source: source.value.trim(),
+  } satisfies EventBodies['joint-bent'] },
+  count: { type: 'count-bent' as const, body: {
+    step: step.key, part: key.value, count: count.value, source: source.value.trim(),
+  } satisfies EventBodies['count-bent'] },
+}))
+const ready = computed(() => source.value.trim().length >= 3 && problem.value === '' && (
+  kind.value === 'limit' ? (lower.value + upper.value).trim() !== '' : kind.value === 'count' || (newtonmetres.value.value ?? 0) > 0
+))
+</script>
+
+<template>
+  <AskDialog
+    v-model="open"
+    title="A figure is another on this machine"
+    :width="600"
+    leave="Leave it"
+  >
+    <ChoiceSelect
+      v-model="which"
+      label="Which figure"
+      :choices="choices"
+    />
+    <div class="row">
+      <template v-if="kind === 'limit'">
+        <label>
+          <span class="eyebrow">Not below</span>
+          <el-input
+            v-model="lower"
+            class="mono"
+            aria-label="Not below"
+            :placeholder="position?.limits.lower === undefined ? 'no limit' : `${position.limits.lower} in the sheet`"
+          />
+        </label>
+        <label>
+          <span class="eyebrow">Not above</span>
+          <el-input
+            v-model="upper"
+            class="mono"
+            aria-label="Not above"
+            :placeholder="position?.limits.upper === undefined ? 'no limit' : `${position.limits.upper} in the sheet`"
+          />
+        </label>
+      </template>
+      <label v-else-if="kind === 'joint'">
+        <span class="eyebrow">Torque</span>
+        <el-input
+          v-model="torque"
+          class="mono"
+          aria-label="Torque"
+          :placeholder="`${jointOf(job.sheet, key).torqueNm.aim} N·m in the sheet`"
+        />
+      </label>
+      <label v-else-if="kind === 'count'">
+        <span class="eyebrow">How many</span>
+        <el-input-number
+          v-model="count"
+          :min="1"
+          :max="2000"
+          step-strictly
+          aria-label="How many"
+        />
+      </label>
+    </div>
+    <label
+      class="source"
+      for="bend-source"
+    >Where is that written?</label>
+    <el-input
+      id="bend-source"
+      v-model="source"
+      placeholder="manual of this machine, page 31"
+      maxlength="200"
+    />
+    <p
+      v-if="problem"
+      class="problem"
+      role="alert"
+    >
+      {{ problem }}
+    </p>
+    <p class="quiet">
+      A lead or an engineer stands for it. What was measured already is judged again; both verdicts stay in the record.
+    </p>
+    <SecondPerson
+      v-if="kind"
+      :type="bent[kind].type"
+      :body="bent[kind].body"
+      act="Sign it"
+      :ready="ready"
+    />
+  </AskDialog>
+</template>
+
+<style scoped>
+.row { display: flex; flex-wrap: wrap; gap: 12px 16px; margin-top: 12px; }
+.row > label { flex: 1 1 160px; }
+.row .eyebrow { display: block; margin-bottom: 4px; }
+.source { display: block; margin: 12px 0 4px; font-weight: 600; }
+.quiet { margin-top: 10px; }
+.problem { color: var(--oxide); }
+</style>

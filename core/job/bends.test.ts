@@ -1,0 +1,68 @@
+import { describe, expect, it } from 'vitest'
+import { demoDocuments } from '../../tests/support/demo-sheet'
+import { AT, JobAt } from '../../tests/support/job-at'
+import { eventOf } from '../../tests/support/job-walk'
+import { jointOf, partOf, positionOf, stepOf } from '../sheet'
+import { bendsOf, foldJob, guardEvent, readingAt, standingSheet, assessTaken } from '.'
+
+const source = 'manual of this machine, page 31'
+const sheetOf = ({ sheet, state }: JobAt) => standingSheet(sheet, state)
+
+describe('a figure that is another on this machine', () => {
+  it('judges again what stands, keeps both verdicts, and goes when it is taken back', () => {
+    const at = new JobAt('split-casing-lift-pump')
+    const step = at.sheet.steps.find(one => one.limb === 'off' && one.reads?.some(({ position }) => {
+      const { limits, reuse, method } = positionOf(at.sheet, position)
+      return method === 'values' && !reuse && limits.upper !== undefined
+    }))!
+    at.workTo(step.key).tick(step.key)
+    const key = step.reads!.find(({ position }) => !positionOf(at.sheet, position).reuse)!.position
+    const taken = readingAt(at.state, key, 'as-found')!
+    const verdict = () => assessTaken(sheetOf(at), at.state, taken).verdict
+    expect(verdict()).toBe('in')
+    const highest = Math.max(...taken.values.flat())
+    expect(at.try('limit-bent', { position: key, lower: null, upper: highest / 2, source }, 'lead')).toBeNull()
+    expect(verdict()).toBe('out')
+    expect(bendsOf(at.sheet, at.state)).toMatchObject([{ name: positionOf(at.sheet, key).name, judged: [{ was: 'in', is: 'out' }] }])
+    // The newest counts, each against the one before it.
+    expect(at.try('limit-bent', { position: key, lower: null, upper: highest * 4, source }, 'lead')).toBeNull()
+    expect(bendsOf(at.sheet, at.state).map(line => line.judged[0])).toMatchObject([{ was: 'in', is: 'out' }, { was: 'out', is: 'in' }])
+    expect(at.try('undone', { event: at.state.bends[1]!.event }, 'lead')).toBeNull()
+    expect(verdict()).toBe('out')
+    expect(at.try('limit-bent', { position: key, lower: null, upper: highest / 2, source }, 'lead')).toBe('bend.same')
+    expect(at.try('limit-bent', { position: key, lower: null, upper: null, source }, 'lead')).toBe('bend.no-limit')
+    expect(at.try('limit-bent', { position: key, lower: 2, upper: 1, source }, 'lead')).toBe('bend.limits')
+    expect(at.try('limit-bent', { position: 'none', lower: 1, upper: 2, source }, 'lead')).toBe('job.unknown-reference')
+  })
+
+  it('pulls a joint to another torque as long as no bolt of it is pulled', () => {
+    const at = new JobAt('gear-pump')
+    const step = at.sheet.steps.find(one => one.tightens && !jointOf(at.sheet, one.tightens).snug)!
+    const joint = step.tightens!
+    expect(at.try('joint-bent', { joint, torqueNm: { aim: 33, from: 40 }, source }, 'lead')).toBe('bend.torque')
+    expect(at.try('joint-bent', { joint, torqueNm: { aim: 33 }, source }, 'lead')).toBeNull()
+    expect(jointOf(sheetOf(at), joint).torqueNm).toEqual({ aim: 33 })
+    expect(at.try('joint-bent', { joint: 'none', torqueNm: { aim: 33 }, source }, 'lead')).toBe('job.unknown-reference')
+    at.workTo(step.key).tick(step.key)
+    expect(at.try('joint-bent', { joint, torqueNm: { aim: 44 }, source }, 'lead')).toBe('bend.under-way')
+  })
+
+  it.each(demoDocuments.map(document => [document.key] as const))('moves as many pieces on both sides of a rung of %s as this machine has', (key) => {
+    const at = new JobAt(key)
+    const step = at.sheet.steps.find(one => one.removes?.some(piece => piece.count > 2))
+    if (!step) return
+    const { part, count } = step.removes!.find(piece => piece.count > 2)!
+    const other = at.sheet.parts.find(one => !step.removes!.some(piece => piece.part === one.key))!.key
+    expect(at.try('count-bent', { step: step.key, part: other, count: 2, source }, 'lead')).toBe('count.other-part')
+    expect(at.try('count-bent', { step: step.key, part, count, source }, 'lead')).toBe('bend.same')
+    expect(at.try('count-bent', { step: step.key, part, count: count - 1, source }, 'lead')).toBeNull()
+    const sheet = sheetOf(at)
+    expect(partOf(sheet, part).count).toBe(partOf(at.sheet, part).count - 1)
+    const sides = sheet.steps.filter(one => one.rung === step.rung)
+    const pieces = sides.flatMap(one => [...one.removes ?? [], ...one.refits ?? []]).filter(piece => piece.part === part)
+    expect(pieces.map(piece => piece.count)).toEqual([count - 1, count - 1])
+    const ticked = foldJob(at.sheet, [eventOf('step-done', { step: step.key }, 'a', AT)], at.state)
+    const late = eventOf('count-bent', { step: stepOf(sheet, sides.at(-1)!.key).key, part, count, source }, 'lead')
+    expect(guardEvent(at.sheet, ticked, late)?.code).toBe('bend.done')
+  })
+})
