@@ -1,5 +1,5 @@
 import { DomainError } from '../domain-error'
-import { ALL_BACK, lastNumbers, OPEN_UP, type EventBodies, type EventType, type JobState } from '../job'
+import { ALL_BACK, lastNumbers, numbersUsed, OPEN_UP, type EventBodies, type EventType, type JobState } from '../job'
 import { allBelow, isGrownKey, type Link, type Sheet, type Step } from '../sheet'
 import { isDone } from '../teardown'
 
@@ -20,20 +20,22 @@ export interface AtBench {
 export interface Grown { drafts: Drafted[], step: string }
 
 /**
- * The step behind which a person goes on taking apart: the last one of the way down that they ticked themselves; before the first,
- * where the machine is safe and recorded. So two people take two branches, and neither waits for the other.
+ * The step behind which a person goes on taking apart: the last one of the way down that they ticked themselves, so that two people take
+ * two branches and neither waits for the other. In a frame nobody jumps over what makes the machine safe and records it; in a sheet who has
+ * done nothing yet goes on where the work is.
  */
 export function branchOf(sheet: Sheet, state: JobState, personId: string): Step[] {
+  const isFrame = sheet.steps.some(step => step.key === OPEN_UP)
   const down = sheet.steps.filter(step => step.limb === 'off' && step.key !== OPEN_UP)
-  const own = down
-    .filter(({ key }) => isDone(state, key) && state.done[key]!.byId === personId)
+  const newest = (isTheirs: (byId: string) => boolean) => down
+    .filter(({ key }) => isDone(state, key) && isTheirs(state.done[key]!.byId))
     .reduce<Step | undefined>((last, step) => !last || state.done[step.key]!.n > state.done[last.key]!.n ? step : last, undefined)
-  if (own && isGrownKey(own.key)) return [own]
-  // Nobody jumps over what makes the machine safe: the tips of what the sheet has itself.
+  const own = newest(byId => byId === personId)
+  if (own && (!isFrame || isGrownKey(own.key))) return [own]
+  const any = isFrame ? undefined : newest(() => true)
+  if (any) return [any]
   const itsOwn = down.filter(step => !isGrownKey(step.key))
-  const isTip = ({ key }: Step) => !itsOwn.some(step => step.after.includes(key))
-  const tips = itsOwn.filter(isTip)
-  return own && !tips.includes(own) ? [own, ...tips.filter(tip => allBelow(sheet)(own.key).has(tip.key))] : tips
+  return itsOwn.filter(({ key }) => !itsOwn.some(step => step.after.includes(key)))
 }
 
 /** The other side of a rung. */
@@ -49,20 +51,17 @@ export const refitOf = (sheet: Sheet, { rung }: Step): Step | undefined =>
 export function mirrorLinks(sheet: Sheet, state: JobState, after: readonly Step[], refit: string): Link[] {
   const waits = new Set<string>()
   const seen = new Set<string>()
-  const look = (step: Step): boolean => {
-    if (seen.has(step.key)) return true
+  const look = (step: Step): void => {
+    if (seen.has(step.key)) return
     seen.add(step.key)
     const on = refitOf(sheet, step)
-    if (on) {
-      if (isDone(state, on.key))
-        throw new DomainError('growth.back-on', `"${on.title}" is done: what comes off behind it cannot any more. Go back to it first.`)
-      waits.add(on.key)
-      return true
-    }
-    const before = sheet.steps.filter(one => one.limb === 'off' && step.after.includes(one.key))
-    return before.map(look).includes(true)
+    if (!on) sheet.steps.filter(one => one.limb === 'off' && step.after.includes(one.key)).forEach(look)
+    else if (isDone(state, on.key))
+      throw new DomainError('growth.back-on', `"${on.title}" is done: what comes off behind it cannot any more. Go back to it first.`)
+    else waits.add(on.key)
   }
-  if (!after.map(look).includes(true) || waits.size === 0) for (const step of closersOf(sheet)) waits.add(step.key)
+  after.forEach(look)
+  if (waits.size === 0) for (const step of closersOf(sheet)) waits.add(step.key)
   return [...waits].sort().map(step => ({ step, after: [refit] }))
 }
 
@@ -79,20 +78,23 @@ function closersOf(sheet: Sheet): Step[] {
 export const opensBefore = ({ sheet, state }: AtBench, off: string): Link[] =>
   sheet.steps.some(step => step.key === OPEN_UP) && !isDone(state, OPEN_UP) ? [{ step: OPEN_UP, after: [off] }] : []
 
-/** The next free number of this bench: of those that it has reserved, otherwise the next that nobody has. */
-export function nextNumber({ sheet, state, bench }: AtBench, of: 'marks' | 'bags'): number {
-  const used = new Set(of === 'marks'
-    ? sheet.marks.map(mark => mark.key)
-    : [...sheet.steps.flatMap(step => step.bag ?? []), ...state.moves.map(move => move.to)])
-  const name = of === 'marks' ? markKey : bagTag
+type Numbering = Pick<AtBench, 'sheet' | 'state' | 'bench'>
+
+/** The next number of those that this bench has reserved; undefined when none is left. */
+function reservedNumber({ sheet, state, bench }: Numbering, of: 'marks' | 'bags'): number | undefined {
+  const used = numbersUsed(sheet, state, of)
   for (const range of state.reserved.filter(one => one.bench === bench).map(one => one[of]))
-    for (let number = range.from; number <= range.to; number++) if (!used.has(name(number))) return number
-  return lastNumbers(sheet, state)[of] + 1
+    for (let number = range.from; number <= range.to; number++) if (!used.has(number)) return number
+  return undefined
 }
+
+/** The next number of this bench: one that it has reserved, otherwise the next that nobody has. */
+export const nextNumber = (at: Numbering, of: 'marks' | 'bags'): number =>
+  reservedNumber(at, of) ?? lastNumbers(at.sheet, at.state)[of] + 1
 
 export const markKey = (number: number): string => `MK-${number}`
 /** The mark that this bench paints next. */
-export const nextMark = (at: AtBench): string => markKey(nextNumber(at, 'marks'))
+export const nextMark = (at: Numbering): string => markKey(nextNumber(at, 'marks'))
 export const bagTag = (number: number): string => `B-${String(number).padStart(2, '0')}`
 
 /** How many numbers a bench takes at once. */
@@ -104,14 +106,9 @@ const AT_ONCE = { marks: 10, bags: 20 } as const
  * @example reservation(sheet, state, deviceId)?.marks // { from: 11, to: 20 }
  */
 export function reservation(sheet: Sheet, state: JobState, bench: string): EventBodies['numbers-reserved'] | null {
-  const at: AtBench = { sheet, state, bench, personId: '', newId: () => '' }
-  const own = state.reserved.filter(one => one.bench === bench)
-  const has = (of: 'marks' | 'bags') => own.some(one => nextNumber(at, of) <= one[of].to && nextNumber(at, of) >= one[of].from)
+  const has = (of: 'marks' | 'bags') => reservedNumber({ sheet, state, bench }, of) !== undefined
   if (has('marks') && has('bags')) return null
   const last = lastNumbers(sheet, state)
-  return {
-    bench,
-    marks: { from: last.marks + 1, to: last.marks + AT_ONCE.marks },
-    bags: { from: last.bags + 1, to: last.bags + AT_ONCE.bags },
-  }
+  const next = (of: 'marks' | 'bags') => ({ from: last[of] + 1, to: last[of] + AT_ONCE[of] })
+  return { bench, marks: next('marks'), bags: next('bags') }
 }

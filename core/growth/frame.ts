@@ -1,7 +1,7 @@
 import { DomainError } from '../domain-error'
 import { ALL_BACK, OPEN_UP } from '../job'
 import type { Product } from '../seals'
-import type { Position, SheetDocument, Step } from '../sheet'
+import type { Position, ReadingStage, SheetDocument, Step } from '../sheet'
 import { ABOVE, dangerOf, ENERGY_KINDS, ENERGY_WORDS, type EnergyKind } from './energies'
 import { FAMILIES, type UsualReading } from './families'
 
@@ -31,12 +31,18 @@ const MACHINE = 'machine'
  * @example frameFor({ key: 'sheet-…', title: 'Two-stage fan', energies: ['electric', 'turning'] }).steps.map(step => step.title)
  */
 export function frameFor({ key, title, product, energies, family }: FrameAsked): SheetDocument {
-  const found = FAMILIES.find(one => one.key === family)
-  if (family !== undefined && !found) throw new DomainError('frame.family', `There is no family "${family}".`)
+  const kin = FAMILIES.find(one => one.key === family)
+  if (family !== undefined && !kin) throw new DomainError('frame.family', `There is no family "${family}".`)
   const kinds = ENERGY_KINDS.filter(kind => energies.includes(kind))
   const keyOf = (kind: EnergyKind) => kind.replaceAll(' ', '-')
-  const readings = (found?.readings ?? []).map((usual, i) => ({ usual, key: `usual-${i + 1}` }))
-  const ofWhen = (when: UsualReading['when']) => readings.filter(({ usual }) => usual.when === when || usual.when === 'both')
+  const readings = (kin?.readings ?? []).map((usual, i) => ({ usual, key: `usual-${i + 1}` }))
+  /** The readings of those moments, as a step asks for them; nothing where there are none. */
+  const readAt = (stage: ReadingStage, ...whens: UsualReading['when'][]): Pick<Step, 'reads' | 'tools'> | undefined => {
+    const asked = readings.filter(({ usual }) => whens.includes(usual.when))
+    if (asked.length === 0) return undefined
+    return { reads: asked.map(one => ({ position: one.key, stage })), tools: [...new Set(asked.map(({ usual }) => usual.instrument))] }
+  }
+  const [found, left, running] = [readAt('as-found', 'found', 'both'), readAt('as-left', 'both'), readAt('as-left', 'run')]
   const steps: Step[] = []
   const add = (step: Omit<Step, 'after' | 'limb'>, limb: Step['limb']) =>
     steps.push({ ...step, limb, after: steps.slice(-1).map(one => one.key) })
@@ -58,11 +64,10 @@ export function frameFor({ key, title, product, energies, family }: FrameAsked):
     key: 'as-it-stands', stage: 'prepare', title: 'Look at it as it stands', short: 'As it stands', done: 'Looked at, photos taken',
     why: 'Nameplate, leaks, what is missing: with photos from both sides, before anything comes off.', minutes: 10,
   }, 'off')
-  if (ofWhen('found').length > 0) add({
+  if (found) add({
     key: 'measured-found', stage: 'as-found', title: 'Usual readings, as found', short: 'Readings', done: 'Written down', minutes: 20,
     why: 'What is not measured now cannot be compared later. What does not apply is departed from.',
-    reads: ofWhen('found').map(one => ({ position: one.key, stage: 'as-found' })), needs: { state: 'locked off' },
-    tools: [...new Set(ofWhen('found').map(({ usual }) => usual.instrument))],
+    needs: { state: 'locked off' }, ...found,
   }, 'off')
   add({
     key: OPEN_UP, stage: 'take-apart', title: 'Say what comes off, while it comes off', short: 'Nothing more comes off', minutes: 5,
@@ -72,11 +77,9 @@ export function frameFor({ key, title, product, energies, family }: FrameAsked):
     key: ALL_BACK, stage: 'set', title: 'Everything is back', short: 'All back', done: 'All back, counted', minutes: 10,
     why: 'Bags empty, tools and rags counted, nothing left over, guards on.', hold: 'Nothing left over, guards on, tools counted',
   }, 'on')
-  if (readings.some(({ usual }) => usual.when === 'both')) add({
+  if (left) add({
     key: 'measured-left', stage: 'as-left', title: 'Usual readings, as left', short: 'Readings', done: 'Written down', minutes: 20,
-    why: 'Against those as found.', needs: { state: 'locked off' },
-    reads: readings.filter(({ usual }) => usual.when === 'both').map(one => ({ position: one.key, stage: 'as-left' })),
-    tools: [...new Set(readings.filter(({ usual }) => usual.when === 'both').map(({ usual }) => usual.instrument))],
+    why: 'Against those as found.', needs: { state: 'locked off' }, ...left,
   }, 'on')
   // What moves it comes last.
   for (const [i, kind] of [...kinds].reverse().entries()) {
@@ -95,17 +98,14 @@ export function frameFor({ key, title, product, energies, family }: FrameAsked):
   if (kinds.length > 0) add({
     key: 'run', stage: 'run', title: 'Run and watch', short: 'Run', done: 'Runs as it should', minutes: 65, needs: { state: 'powered' },
     why: 'An hour, or as the maker’s manual says: sound, warmth, leaks, what it draws.',
-    ...ofWhen('run').length > 0
-      ? { reads: ofWhen('run').filter(({ usual }) => usual.when === 'run').map(one => ({ position: one.key, stage: 'as-left' as const })),
-          tools: [...new Set(ofWhen('run').filter(({ usual }) => usual.when === 'run').map(({ usual }) => usual.instrument))] }
-      : {},
+    ...running,
   }, 'on')
   add({
     key: 'hand-over', stage: 'close', title: 'Hand over', short: 'Hand over', done: 'Handed over', minutes: 5,
     why: 'What was found, what was replaced, what is still owed.',
   }, 'on')
   return {
-    format: 'needler-sheet/2', key, revision: 1, title, family: found?.name ?? 'Machine without a sheet',
+    format: 'needler-sheet/2', key, revision: 1, title, family: kin?.name ?? 'Machine without a sheet',
     summary: 'Written at the bench while it was overhauled for the first time.',
     notice: `This sheet is written at the bench. ${ABOVE}`,
     ...product ? { product } : {},

@@ -54,20 +54,20 @@ export function growOff(at: AtBench, said: OffSaid): Grown {
     ...known ? whatItWaitsFor(sheet, known) : [],
   ])]
   const [off, on, rung] = [`step-${newId()}`, `step-${newId()}`, `rung-${newId()}`]
-  const floor = floorFor(at, said.assembly ?? WHOLE)
+  const floor = floorFor(at, said.assembly ?? WHOLE, off)
   const danger = dangerAt(sheet, part, facts.opens, said)
   const many = part.count > 1 ? `${part.count} × ${part.name}` : part.name
   const bag = facts.isSmall ? bagTag(nextNumber(at, 'bags')) : undefined
   const pieces = [{ part: part.key, count: said.count }]
   const short = many.slice(0, 34)
   const lifts = said.massKg !== undefined && said.lifted === 'with gear' ? { massKg: said.massKg, gear: 'lifting gear for the mass' } : undefined
-  const both = { short, minutes: undefined, rung, ...lifts ? { lifts } : {} }
-  const steps = withoutUnsaid<Step>([
+  const both = { short, rung, ...lifts ? { lifts } : {} }
+  const steps: Step[] = [
     { ...both, key: off, limb: 'off', stage: 'take-apart', title: `Take off: ${many}`, done: `${part.name.slice(0, 50)}: off`, removes: pieces,
       after: after.map(step => step.key), ...danger.off, ...bag ? { bag } : {} },
     { ...both, key: on, limb: 'on', stage: 'refit', title: `Put back: ${many}`, done: `${part.name.slice(0, 50)}: on`, refits: pieces,
       after: [off, floor.decide], ...danger.on },
-  ])
+  ]
   const gap = (thing: string, field: Gap['field']): Gap => ({ thing, field })
   const adds: Additions = {
     ...known ? {} : { parts: [part] },
@@ -85,9 +85,8 @@ export function growOff(at: AtBench, said: OffSaid): Grown {
     ...opensBefore(at, off),
     // What is on the floor is looked at when it is there; of what goes back in any case a word is asked then.
     ...part.neverAgain || NOT_DECIDED.has(part.kind) ? [] : [{ step: floor.decide, decides: [part.key] }],
-    ...floor.isNew ? [] : [{ step: floor.clean, after: [off] }],
+    ...floor.links,
   ]
-  if (floor.isNew) adds.steps!.find(step => step.key === floor.clean)!.after = [off]
   const grown: Drafted = { type: 'sheet-grown', body: { adds, links } }
   if (danger.off.hold) return { drafts: [grown], step: off }
   return {
@@ -118,10 +117,20 @@ function whatItWaitsFor(sheet: Sheet, { key, on }: Part): Step[] {
     (on !== undefined && step.removes?.some(piece => piece.part === on)) || step.makes?.some(mark => marks.has(mark)))
 }
 
+/**
+ * True when somebody can be hurt by it, so that a second person looks before it comes off.
+ *
+ * @example isHeld(sheet, { name: 'Coupling guard', count: 1, lifted: 'by hand' }) // true
+ */
+export function isHeld(sheet: Sheet, said: OffSaid): boolean {
+  const { kind, opens } = factsOf(said.name)
+  return dangerAt(sheet, { kind }, opens, said).off.hold !== undefined
+}
+
 interface DangerAt { off: Partial<Step>, on: Partial<Step> }
 
 /** What is said and held where somebody can be hurt. */
-function dangerAt(sheet: Sheet, part: Part, opens: boolean, { lifted, massKg }: OffSaid): DangerAt {
+function dangerAt(sheet: Sheet, part: Pick<Part, 'kind'>, opens: boolean, { lifted, massKg }: OffSaid): DangerAt {
   const off: { text: string, proof: string }[] = []
   const on: { text: string, proof: string }[] = []
   if (part.kind === 'guard') off.push({ text: 'Behind it something turns. The lock is on before it comes off.', proof: 'Lock seen, start tried' })
@@ -142,28 +151,32 @@ function dangerAt(sheet: Sheet, part: Part, opens: boolean, { lifted, massKg }: 
   return { off: said(off), on: said(on) }
 }
 
-interface Floor { clean: string, decide: string, steps: Step[], gaps: Gap[], isNew: boolean }
+interface Floor { decide: string, steps: Step[], gaps: Gap[], links: Link[] }
 
-/** The floor of an assembly: cleaned, looked at, decided on. One that was begun takes nothing more; then a new one is laid. */
-function floorFor({ sheet, state, newId }: AtBench, assembly: string): Floor {
+/**
+ * The floor of an assembly, behind one more removal: cleaned, looked at, decided on. One that was begun takes nothing more; then a new one
+ * is laid.
+ */
+function floorFor({ sheet, state, newId }: AtBench, assembly: string, off: string): Floor {
   const name = assembly.slice(0, 120)
-  const open = sheet.steps.find((step) => {
-    if (step.limb !== 'floor' || step.stage !== 'decide' || !isGrownKey(step.key) || step.title !== `Decide: ${name}`) return false
+  const decides = sheet.steps.filter(({ limb, stage, key, title }) =>
+    limb === 'floor' && stage === 'decide' && isGrownKey(key) && title === `Decide: ${name}` && !isDone(state, key))
+  for (const step of decides) {
     const clean = cleanOf(sheet, step)
-    return clean !== undefined && ![step, clean].some(one => isDone(state, one.key)) && clean.after.length < MOST_ON_ONE_FLOOR
-  })
-  if (open) return { clean: cleanOf(sheet, open)!.key, decide: open.key, steps: [], gaps: [], isNew: false }
+    if (clean && !isDone(state, clean.key) && clean.after.length < MOST_ON_ONE_FLOOR)
+      return { decide: step.key, steps: [], gaps: [], links: [{ step: clean.key, after: [off] }] }
+  }
   const [clean, look, decide] = [`step-${newId()}`, `step-${newId()}`, `step-${newId()}`]
-  const short = (word: string) => `${word}: ${name}`.slice(0, 34)
-  const steps = withoutUnsaid<Step>([
-    { key: clean, limb: 'floor', stage: 'clean', title: `Clean: ${name}`, short: short('Clean'), done: 'Clean', after: [],
-      why: 'What hides under dirt is not found. Marks and what tells how it failed are looked at before.', minutes: undefined },
-    { key: look, limb: 'floor', stage: 'inspect', title: `Look: ${name}`, short: short('Look'), done: 'Looked at', after: [clean],
-      why: 'Every face that seals, runs or carries: wear, cracks, heat, rub. What was found gets a photo.', minutes: undefined },
-    { key: decide, limb: 'floor', stage: 'decide', title: `Decide: ${name}`, short: short('Decide'), done: 'Decided', after: [look],
-      why: 'Each part: again, repair or new. Only then it goes back.', minutes: undefined },
-  ])
-  return { clean, decide, steps, gaps: steps.map(({ key }) => ({ thing: key, field: 'minutes' as const })), isNew: true }
+  const named = (word: string) => ({ limb: 'floor' as const, title: `${word}: ${name}`, short: `${word}: ${name}`.slice(0, 34) })
+  const steps: Step[] = [
+    { ...named('Clean'), key: clean, stage: 'clean', done: 'Clean', after: [off],
+      why: 'What hides under dirt is not found. Marks and what tells how it failed are looked at before.' },
+    { ...named('Look'), key: look, stage: 'inspect', done: 'Looked at', after: [clean],
+      why: 'Every face that seals, runs or carries: wear, cracks, heat, rub. What was found gets a photo.' },
+    { ...named('Decide'), key: decide, stage: 'decide', done: 'Decided', after: [look],
+      why: 'Each part: again, repair or new. Only then it goes back.' },
+  ]
+  return { decide, steps, gaps: steps.map(({ key }) => ({ thing: key, field: 'minutes' as const })), links: [] }
 }
 
 /** The first step of the floor that this one ends. */
@@ -171,7 +184,3 @@ const cleanOf = (sheet: Sheet, decide: Step): Step | undefined => {
   const look = sheet.steps.find(step => step.stage === 'inspect' && decide.after.includes(step.key) && step.title.startsWith('Look: '))
   return look && sheet.steps.find(step => step.stage === 'clean' && look.after.includes(step.key))
 }
-
-/** Fields that nobody has said are not there. */
-const withoutUnsaid = <T extends object>(things: { [K in keyof T]: T[K] | undefined }[]): T[] =>
-  things.map(thing => Object.fromEntries(Object.entries(thing).filter(([, value]) => value !== undefined)) as T)

@@ -35,6 +35,17 @@ describe('a figure that is another on this machine', () => {
     expect(at.try('limit-bent', { position: 'none', lower: 1, upper: 2, source }, 'lead')).toBe('job.unknown-reference')
   })
 
+  it('leaves how far a part may wear, but never tighter than what must hold as left', () => {
+    const at = new JobAt('split-casing-lift-pump')
+    const { key, limits, reuse } = at.sheet.positions.find(one => one.reuse?.upper !== undefined && one.limits.upper !== undefined)!
+    const bent = (upper: number) => {
+      expect(at.try('limit-bent', { position: key, lower: limits.lower ?? null, upper, source }, 'lead')).toBeNull()
+      return positionOf(sheetOf(at), key)
+    }
+    expect(bent(limits.upper! * 1.01)).toMatchObject({ limits: { upper: limits.upper! * 1.01 }, reuse })
+    expect(bent(reuse!.upper! * 2).reuse!.upper).toBe(reuse!.upper! * 2)
+  })
+
   it('pulls a joint to another torque as long as no bolt of it is pulled', () => {
     const at = new JobAt('gear-pump')
     const step = at.sheet.steps.find(one => one.tightens && !jointOf(at.sheet, one.tightens).snug)!

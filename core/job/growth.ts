@@ -64,7 +64,7 @@ export const growth = (house: () => House): Subject<GrowthEvents, GrowthState> =
       home: 'growth',
       writes: ['growth'],
       fold: (state, stamp, body) => { state.growth.push({ ...stamp, what: 'joined', ...body }) },
-      guard: (job, body) => refuseJoining(job, body) ?? refuseSheet(job, job.after('growth-joined', body, UNSAID)),
+      guard: (job, body) => refuseJoining(job, body, house().homes) ?? refuseSheet(job, job.after('growth-joined', body, UNSAID)),
     },
     'order-mended': {
       name: 'Change of the order',
@@ -127,6 +127,10 @@ export const unsignedGaps = (sheet: Sheet, state: JobState): Gap[] => openGaps(s
 const keysOf = ({ parts = [], positions = [], joints = [], marks = [], steps = [] }: Additions): string[] =>
   [...parts, ...positions, ...joints, ...marks, ...steps].map(thing => thing.key)
 
+/** The keys of what was written into the sheet in this job: a draft that it began with has keys of the same kind. */
+export const cameIn = ({ growth }: JobState): ReadonlySet<string> =>
+  new Set(growth.flatMap(entry => entry.what === 'grown' ? keysOf(entry.adds) : []))
+
 /** What in the state names one of these keys and belongs to another deed, as people call it. */
 function standingOn(
   state: JobState,
@@ -183,15 +187,15 @@ function refuseSheet({ sheet, state, sheetOf }: JudgedJob, after: JobState): Ref
   const before = new Set(overhaulFaults(sheet).map(fault => fault.reason))
   const fault = overhaulFaults(next).find(({ reason }) => !before.has(reason))
   if (fault) return refuse('growth.unsound', fault.reason)
-  return refuseUnsafe(next, state)
+  return refuseUnsafe(next, state, cameIn(after))
 }
 
 /** What came at the bench comes after the machine was made safe, and before anything is let on. */
-function refuseUnsafe(next: Sheet, state: JobState): Refusal | null {
+function refuseUnsafe(next: Sheet, state: JobState, came: ReadonlySet<string>): Refusal | null {
   const below = allBelow(next)
-  const safe = next.steps.filter(step => step.stage === 'make-safe' && step.limb === 'off' && !step.ways && !isGrownKey(step.key))
+  const safe = next.steps.filter(step => step.stage === 'make-safe' && step.limb === 'off' && !step.ways && !came.has(step.key))
   const releases = releasesOf(next)
-  for (const step of next.steps.filter(({ key }) => isGrownKey(key))) {
+  for (const step of next.steps.filter(({ key }) => came.has(key))) {
     const missed = safe.find(one => !below(step.key).has(one.key))
     if (missed) return refuse('growth.unsafe', `"${step.title}" comes after "${missed.title}", always.`)
     const early = step.limb === 'on' ? releases.find(one => !below(one.key).has(step.key)) : undefined
@@ -205,39 +209,54 @@ function refuseUnsafe(next: Sheet, state: JobState): Refusal | null {
 /** The steps of the way up that let something on. */
 const releasesOf = ({ steps }: Sheet): Step[] => steps.filter(({ limb, state }) => limb === 'on' && state && state.makes !== 'locked off')
 
+const GOES_WITH_IT: ReadonlySet<ListName | RegisterName> = new Set(['done', 'released', 'moves', 'growth'])
+
 /** Only what came at the bench is joined, and only as long as neither has gone back. */
-function refuseJoining({ sheet, state }: JudgedJob, { keep, drop }: GrowthEvents['growth-joined']): Refusal | null {
+function refuseJoining(
+  { sheet, state }: JudgedJob,
+  { keep, drop }: GrowthEvents['growth-joined'],
+  homes: House['homes'],
+): Refusal | null {
+  const came = cameIn(state)
   if (keep === drop) return refuse('join.same', 'That is one entry already.')
   for (const key of [keep, drop]) {
     const part = sheet.parts.find(one => one.key === key)
     if (!part) return refuse('job.unknown-reference', `The sheet of this job has no part "${key}".`)
     const { off, on } = rungStepsOf(sheet, key)
-    if (!isGrownKey(key) || !off || !on) return refuse('join.of-the-sheet', `${part.name} did not come to the sheet at a bench.`)
+    if (!came.has(key) || !off || !on) return refuse('join.of-the-sheet', `${part.name} did not come to the sheet at a bench.`)
     if (isDone(state, on.key)) return refuse('join.back-in', `${part.name} is back in. Undo that first.`)
   }
   const [one, other] = [partOf(sheet, keep), partOf(sheet, drop)]
   if (one.count !== other.count) return refuse('join.count', `${one.count} and ${other.count} came out: these are two things, or one was counted wrong.`)
-  return !isDone(state, rungStepsOf(sheet, keep).off!.key) && isDone(state, rungStepsOf(sheet, drop).off!.key)
-    ? refuse('join.not-out', 'Keep the one that is ticked.')
-    : null
+  const { off, on } = rungStepsOf(sheet, drop)
+  if (!isDone(state, rungStepsOf(sheet, keep).off!.key) && isDone(state, off!.key))
+    return refuse('join.not-out', 'Keep the one that is ticked.')
+  // Its tick, its release and where it was put go with it; what else was said of it would be said of nothing.
+  const elsewhere = new Map([...homes].filter(([home]) => !GOES_WITH_IT.has(home)))
+  const named = standingOn(state, [drop, off!.key, on!.key], new Set(), elsewhere)
+  return named.length > 0 ? refuse('join.used', `It is used already. Take back first: ${named.join('; ')}.`) : null
 }
 
 function refuseMending({ sheet, state }: JudgedJob, { step: key, was }: GrowthEvents['order-mended']): Refusal | null {
   const step = stepOf(sheet, key)
-  if (!isGrownKey(key)) return refuse('mend.of-the-sheet', `${capital(stepName(sheet, step))} is of the sheet: its order is not changed at the bench.`)
+  if (!cameIn(state).has(key)) return refuse('mend.of-the-sheet', `${capital(stepName(sheet, step))} is of the sheet: its order is not changed at the bench.`)
   if (isDone(state, key)) return refuse('step.done-already', `${capital(stepName(sheet, step))} is done.`)
   if ([...was].sort().join() !== [...step.after].sort().join())
     return refuse('mend.stale', 'Somebody has changed what it stands on meanwhile. Look again.')
   return null
 }
 
+/** The numbers of marks or bags that are given: B-7 and B-07 are one bag. */
+export function numbersUsed(sheet: Sheet, state: JobState, of: 'marks' | 'bags'): ReadonlySet<number> {
+  const names = of === 'marks'
+    ? sheet.marks.map(mark => mark.key)
+    : [...sheet.steps.flatMap(step => step.bag ?? []), ...state.moves.map(move => move.to)].filter(tag => tag.startsWith('B-'))
+  return new Set(names.map(name => Number(/(\d+)$/.exec(name)?.[1] ?? 0)))
+}
+
 /** The highest numbers of marks and bags that are given or reserved. */
 export function lastNumbers(sheet: Sheet, state: JobState): Record<'marks' | 'bags', number> {
-  const numberOf = (text: string) => Number(/(\d+)$/.exec(text)?.[1] ?? 0)
-  const bags = [...sheet.steps.flatMap(step => step.bag ?? []), ...state.moves.map(move => move.to)].filter(tag => tag.startsWith('B-'))
-  const most = (...numbers: number[]) => numbers.reduce((a, b) => Math.max(a, b), 0)
-  return {
-    marks: most(...sheet.marks.map(mark => numberOf(mark.key)), ...state.reserved.map(one => one.marks.to)),
-    bags: most(...bags.map(numberOf), ...state.reserved.map(one => one.bags.to)),
-  }
+  const last = (of: 'marks' | 'bags') =>
+    [...numbersUsed(sheet, state, of), ...state.reserved.map(one => one[of].to)].reduce((a, b) => Math.max(a, b), 0)
+  return { marks: last('marks'), bags: last('bags') }
 }

@@ -33,9 +33,9 @@ export const takingBack = (house: () => House): Subject<TakingBackEvents, object
         const { homeOf, homes, undoAt } = house()
         const type = typeOf(event)
         const home = type && homeOf(type)
-        const out = (names: Iterable<Home>, isMeant: (entry: Stamp) => boolean) =>
-          [...names].flatMap(name => takeOut(state, name, isMeant).map(entry => ({ name, entry })))
-        const taken = out(home ? [home] : homes, entry => entry.event === event)
+        const out = (names: Iterable<Home>, isMeant: (entry: Stamp) => boolean, most?: number) =>
+          [...names].flatMap(name => takeOut(state, name, isMeant, most).map(entry => ({ name, entry })))
+        const taken = out(home ? [home] : homes, entry => entry.event === event, 1)
         const deed = taken[0]?.entry.deed
         if (deed !== undefined) taken.push(...out(homes, entry => entry.deed === deed))
         for (const { name, entry } of taken) undoAt(name)?.(state, entry)
@@ -62,13 +62,13 @@ export const takingBack = (house: () => House): Subject<TakingBackEvents, object
   },
 })
 
-/** Takes the entries that are meant out, and gives them. */
-function takeOut(state: JobState, home: Home, isMeant: (entry: Stamp) => boolean): Stamp[] {
+/** Takes the entries that are meant out, and gives them; of a list so many at most. */
+function takeOut(state: JobState, home: Home, isMeant: (entry: Stamp) => boolean, most = Infinity): Stamp[] {
   const entries = state[home]
   if (Array.isArray(entries)) {
     const out: Stamp[] = []
     // From behind: what is taken back is most often young.
-    for (let place = entries.length - 1; place >= 0; place--)
+    for (let place = entries.length - 1; place >= 0 && out.length < most; place--)
       if (isMeant(entries[place] as Stamp)) out.push(...(entries as Stamp[]).splice(place, 1))
     return out
   }

@@ -26,9 +26,20 @@ export function bentSheet(sheet: Sheet, bends: readonly Bend[]): Sheet {
 
 function withLimits(position: Position, { lower, upper }: Extract<Bend, { of: 'limit' }>): Position {
   const limits = { ...lower === null ? {} : { lower }, ...upper === null ? {} : { upper } }
-  // A class of the drawing says the old figures; how far it may wear was said of them too.
-  const { toleranceClass: _class, reuse: _reuse, ...rest } = position
-  return { ...rest, limits }
+  // A class of the drawing says the old figures.
+  const { toleranceClass: _class, reuse, ...rest } = position
+  if (!reuse) return { ...rest, limits }
+  // How far it may wear stays as it is, but is never tighter than what must hold as left.
+  const { lower: worn, upper: wornUp, ...form } = reuse
+  return {
+    ...rest,
+    limits,
+    reuse: {
+      ...form,
+      ...worn === undefined || lower === null ? {} : { lower: Math.min(worn, lower) },
+      ...wornUp === undefined || upper === null ? {} : { upper: Math.max(wornUp, upper) },
+    },
+  }
 }
 
 /** The pieces of both sides of the rung, of the part, and of the joint that they are pulled in. */

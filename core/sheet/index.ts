@@ -4,7 +4,7 @@ export { checkSheet, growthFault } from './check-sheet'
 export { optionCombinations, wayCombinations } from './combinations'
 export { findCycle } from './find-cycle'
 export { grownSheet, isGrownKey, rungStepsOf, type Additions, type Link, type Shaped, type Shaping } from './grown-sheet'
-export { openGaps } from './open-gaps'
+export { gapName, openGaps } from './open-gaps'
 export {
   choiceOf, energyOf, envelopeOf, fitOf, indexOf, jointOf, markOf, partOf, positionOf, readOf, sealOf, stepName, stepNumber, stepOf,
   temporaryOf,

@@ -16,6 +16,16 @@ export function openGaps(sheet: SheetDocument): Gap[] {
   })
 }
 
+/**
+ * What the thing of a gap is called; its key where it is gone.
+ *
+ * @example gapName(sheet, { thing: 'cover-screws', field: 'torque' }) // 'Cover screws'
+ */
+export function gapName({ parts, positions, steps }: SheetDocument, { thing }: Pick<Gap, 'thing'>): string {
+  const named = [...parts, ...positions].find(one => one.key === thing)?.name
+  return named ?? steps.find(step => step.key === thing)?.title ?? thing
+}
+
 /** True when the thing is gone, or the sheet says the value by now. */
 const IS_KNOWN: Record<Gap['field'], (sheet: SheetDocument, key: string) => boolean> = {
   torque: ({ parts, joints }, key) => !parts.some(part => part.key === key) || joints.some(joint => joint.fastener === key),

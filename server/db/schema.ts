@@ -248,8 +248,8 @@ export const jobEvent = pgTable('job_event', {
   hash: text().notNull(),
 }, table => [
   unique('job_event_job_seq').on(table.jobId, table.seq),
-  // Failures are compared, and rules tried on them: few of the jobs have any evidence.
-  index('job_event_evidence').on(table.jobId, table.type).where(sql`type in ('cause-written', 'finding-noted')`),
+  // Failures are compared, and rules tried on them; drafts are looked for: few of the jobs have any of it.
+  index('job_event_rare').on(table.jobId, table.type).where(sql`type in ('cause-written', 'finding-noted', 'sheet-grown')`),
 ])
 
 /** Events that came too late or were not allowed: kept for their author, never folded. */

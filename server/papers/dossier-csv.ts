@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import type { Dossier } from '#shared/wire/types'
+import type { Dossier } from '#shared/wire/dossier'
 
 /** The events of a dossier as a table, one line an event. Cells that a spreadsheet would take for formulas are quoted. */
 export function dossierCsv({ job, unit, events }: Dossier): string {

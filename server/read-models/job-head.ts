@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import { nextSteps, sheetNow, timersOf } from '#core'
+import { isDone, nextSteps, sheetNow, timersOf } from '#core'
 import { job } from '../db/schema'
 import type { JobAt, ReadModel } from './read-model'
 
@@ -15,10 +15,11 @@ export interface JobHead {
 }
 
 export function headOf({ sheet, state }: Pick<JobAt, 'sheet' | 'state'>): JobHead {
+  const { steps } = sheetNow(sheet, state)
   const [timer] = state.closed ? [] : timersOf(sheet, state).filter(wait => !wait.cut)
   return {
-    steps_done: Object.keys(state.done).length,
-    steps_total: sheetNow(sheet, state).steps.length,
+    steps_done: steps.filter(({ key }) => isDone(state, key)).length,
+    steps_total: steps.length,
     current_step: state.closed ? null : nextSteps(sheet, state)[0]?.title ?? null,
     timer_name: timer?.name ?? null,
     timer_ends_at: timer?.endsAt ?? null,

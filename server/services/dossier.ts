@@ -1,11 +1,11 @@
 import { and, asc, eq, lte } from 'drizzle-orm'
 import {
-  assessTaken, bendInWords, bendsOf, causeName, departuresOf, foldJob, growthInWords, jobEvidence, kindName,
+  assessTaken, bendInWords, bendsOf, causeName, departuresOf, foldJob, gapName, growthInWords, jobEvidence, kindName,
   partOf, positionOf, sayArc, sealRecord, springSet,
   standingSheet, tighteningsOf, unbentSheet, weakenedTicks,
   type JobState, type Sheet,
 } from '#core'
-import type { Dossier } from '#shared/wire/types'
+import type { Dossier } from '#shared/wire/dossier'
 import type { Database } from '../db/client'
 import { job, jobEvent, jobEventRefused, site, unit } from '../db/schema'
 import { checkChain } from './event-hash'
@@ -84,7 +84,7 @@ export async function readDossier(db: Database, jobId: string, page: Page): Prom
     eventsTotal: events.length,
     chain: checkChain(events, row.job),
     growth: state.growth.map(entry => ({ what: growthInWords(sheet, entry), by: entry.by, at: entry.at })),
-    gapsSigned: state.gapsSigned.map(({ thing, reason, by, at }) => ({ name: partOf(sheet, thing).name, reason, by, at })),
+    gapsSigned: state.gapsSigned.map(gap => ({ name: gapName(sheet, gap), reason: gap.reason, by: gap.by, at: gap.at })),
     bends: bendsOf(unbentSheet(document, state), state).map(({ made, name, judged }) => ({
       name, says: bendInWords(sheet, made.bend), source: made.source, by: made.by, at: made.at,
       judged: judged.map(({ reading, was, is }) => ({ stage: reading.stage, was, is })),

@@ -1,5 +1,5 @@
 import canonicalize from 'canonicalize'
-import type { ChainState } from '#shared/wire/types'
+import type { ChainState } from '#shared/wire/dossier'
 import { sha256 } from './sha256'
 
 /** What the hash of an event covers: all that is told of it, and the hash before. */

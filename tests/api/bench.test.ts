@@ -1,6 +1,7 @@
 import { afterAll, describe, expect, it } from 'vitest'
 import { eq } from 'drizzle-orm'
-import type { Dossier, JobBundle, UnitAnswer, YardAnswer } from '#shared/wire/types'
+import type { Dossier } from '#shared/wire/dossier'
+import type { JobBundle, UnitAnswer, YardAnswer } from '#shared/wire/types'
 import { closeConnection, database } from '../../server/db/client'
 import { reading } from '../../server/db/schema'
 import { benchOf } from './bench-of'

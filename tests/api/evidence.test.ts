@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import type { Dossier, SisterJob } from '#shared/wire/types'
+import type { Dossier } from '#shared/wire/dossier'
+import type { SisterJob } from '#shared/wire/types'
 import { benchAt } from './bench-of'
 import { Client, draft } from './client'
 

@@ -4,7 +4,8 @@ import {
   emptyState, foldJob, goodTruth, growOff, nextDeed, nextSteps, OPEN_UP, reservation, rungStepsOf, standingSheet,
   type Drafted, type JobState, type Sheet, type SheetDocument,
 } from '#core'
-import type { Dossier, DraftAnswer, DraftRow, JobBundle, UnitAnswer } from '#shared/wire/types'
+import type { Dossier } from '#shared/wire/dossier'
+import type { DraftAnswer, DraftRow, JobBundle, UnitAnswer } from '#shared/wire/types'
 import { Client, draft } from './client'
 
 interface OneStep { key: string, after: string[], limb: string }

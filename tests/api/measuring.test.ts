@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { afterAll, describe, expect, it } from 'vitest'
-import type { Dossier, InstrumentRow, UnitAnswer } from '#shared/wire/types'
+import type { Dossier } from '#shared/wire/dossier'
+import type { InstrumentRow, UnitAnswer } from '#shared/wire/types'
 import { positionOf, turnOf } from '#core'
 import { closeConnection, database } from '../../server/db/client'
 import { reading } from '../../server/db/schema'

@@ -1,6 +1,7 @@
 import { and, desc, eq } from 'drizzle-orm'
 import { afterAll, describe, expect, it } from 'vitest'
-import type { Dossier, InstrumentRow, JobBundle, LoggedEvent } from '#shared/wire/types'
+import type { Dossier } from '#shared/wire/dossier'
+import type { InstrumentRow, JobBundle, LoggedEvent } from '#shared/wire/types'
 import { closeConnection, database } from '../../server/db/client'
 import { job as jobTable, jobEvent, jobEventRefused, person, reading } from '../../server/db/schema'
 import { benchOf } from './bench-of'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Dossier } from '#shared/wire/types'
+import type { Dossier } from '#shared/wire/dossier'
 import { benchAt } from './bench-of'
 import { Client, draft } from './client'
 

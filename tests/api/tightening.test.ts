@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { Dossier, InstrumentRow } from '#shared/wire/types'
+import type { Dossier } from '#shared/wire/dossier'
+import type { InstrumentRow } from '#shared/wire/types'
 import { closeConnection } from '../../server/db/client'
 import { benchOf } from './bench-of'
 import { Client, draft } from './client'

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import postgres from 'postgres'
-import type { Dossier } from '#shared/wire/types'
+import type { Dossier } from '#shared/wire/dossier'
 import { Client, draft } from '../api/client'
 import { choose, openBench, restartServer, signedIn, stepOf } from './bench'
 import { handOptions } from './hand'

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import type { Dossier } from '#shared/wire/types'
+import type { Dossier } from '#shared/wire/dossier'
 import { hoistReading, openBench, PICTURE, restartServer, signedIn, stepOf, veeOf, workStep } from './bench'
 
 const reading = hoistReading('small')

@@ -1,6 +1,7 @@
 import { computed, ref, watch } from 'vue'
 import { hasPlace, itemKey, kindName, type FindingNoted } from '#core'
-import type { Dossier, SisterJob, UnitAnswer } from '#shared/wire/types'
+import type { Dossier } from '#shared/wire/dossier'
+import type { SisterJob, UnitAnswer } from '#shared/wire/types'
 import type { Bench } from '../../job/use-bench'
 import { callApi, NoNetwork } from '../../net/api'
 import { dayOf } from '../../ui/moment'

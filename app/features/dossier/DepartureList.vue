@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Dossier } from '#shared/wire/types'
+import type { Dossier } from '#shared/wire/dossier'
 import { moment } from '../../ui/moment'
 
 /** Where this overhaul departed from its sheet, and who stands for it. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted } from 'vue'
 import { formatQuantity, KINDS, type QuantityKind } from '#core'
-import type { Dossier } from '#shared/wire/types'
+import type { Dossier } from '#shared/wire/dossier'
 import { callApi } from '../../net/api'
 import { useAnswer } from '../../net/use-answer'
 import { measuredHow } from '../../ui/measured-how'

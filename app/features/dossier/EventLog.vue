@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import { eventName } from '#core'
-import type { Dossier } from '#shared/wire/types'
+import type { Dossier } from '#shared/wire/dossier'
 import { callApi, sentenceOf } from '../../net/api'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import { moment } from '../../ui/moment'

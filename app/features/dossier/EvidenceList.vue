@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Dossier } from '#shared/wire/types'
+import type { Dossier } from '#shared/wire/dossier'
 import { inUnits } from '../../ui/in-units'
 import { moment } from '../../ui/moment'
 

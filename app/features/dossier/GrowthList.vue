@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Dossier } from '#shared/wire/types'
+import type { Dossier } from '#shared/wire/dossier'
 import { moment } from '../../ui/moment'
 import VerdictMark from '../../ui/VerdictMark.vue'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Dossier } from '#shared/wire/types'
+import type { Dossier } from '#shared/wire/dossier'
 import { torqueInUnits as torque } from '../../ui/in-units'
 import { moment } from '../../ui/moment'
 import { leftOf } from '../../ui/time-left'

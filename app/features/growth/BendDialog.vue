@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { jointOf, partOf, positionOf, type EventBodies, type Step } from '#core'
+import { formatQuantity, jointOf, partOf, positionOf, type EventBodies, type Step } from '#core'
 import SecondPerson from '../../job/SecondPerson.vue'
 import AskDialog from '../../ui/AskDialog.vue'
+import LabelledField from '../../ui/LabelledField.vue'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import { saidQuantity } from '../../ui/said-quantity'
 import { useGrowth } from './use-growth'
@@ -70,36 +71,38 @@ const ready = computed(() => source.value.trim().length >= 3 && problem.value ==
     />
     <div class="row">
       <template v-if="kind === 'limit'">
-        <label>
-          <span class="eyebrow">Not below</span>
+        <LabelledField name="Not below">
           <el-input
             v-model="lower"
             class="mono"
             aria-label="Not below"
-            :placeholder="position?.limits.lower === undefined ? 'no limit' : `${position.limits.lower} in the sheet`"
+            :placeholder="position?.limits.lower === undefined ? 'no limit' : `${formatQuantity(position.limits.lower, position.quantity)} in the sheet`"
           />
-        </label>
-        <label>
-          <span class="eyebrow">Not above</span>
+        </LabelledField>
+        <LabelledField name="Not above">
           <el-input
             v-model="upper"
             class="mono"
             aria-label="Not above"
-            :placeholder="position?.limits.upper === undefined ? 'no limit' : `${position.limits.upper} in the sheet`"
+            :placeholder="position?.limits.upper === undefined ? 'no limit' : `${formatQuantity(position.limits.upper, position.quantity)} in the sheet`"
           />
-        </label>
+        </LabelledField>
       </template>
-      <label v-else-if="kind === 'joint'">
-        <span class="eyebrow">Torque</span>
+      <LabelledField
+        v-else-if="kind === 'joint'"
+        name="Torque"
+      >
         <el-input
           v-model="torque"
           class="mono"
           aria-label="Torque"
-          :placeholder="`${jointOf(job.sheet, key).torqueNm.aim} N·m in the sheet`"
+          :placeholder="`${formatQuantity(jointOf(job.sheet, key).torqueNm.aim, 'torque')} in the sheet`"
         />
-      </label>
-      <label v-else-if="kind === 'count'">
-        <span class="eyebrow">How many</span>
+      </LabelledField>
+      <LabelledField
+        v-else-if="kind === 'count'"
+        name="How many"
+      >
         <el-input-number
           v-model="count"
           :min="1"
@@ -107,7 +110,7 @@ const ready = computed(() => source.value.trim().length >= 3 && problem.value ==
           step-strictly
           aria-label="How many"
         />
-      </label>
+      </LabelledField>
     </div>
     <label
       class="source"
@@ -142,7 +145,6 @@ const ready = computed(() => source.value.trim().length >= 3 && problem.value ==
 <style scoped>
 .row { display: flex; flex-wrap: wrap; gap: 12px 16px; margin-top: 12px; }
 .row > label { flex: 1 1 160px; }
-.row .eyebrow { display: block; margin-bottom: 4px; }
 .source { display: block; margin: 12px 0 4px; font-weight: 600; }
 .quiet { margin-top: 10px; }
 .problem { color: var(--oxide); }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import { isGrownKey, partOf, type Double, type Step } from '#core'
+import { cameIn, partOf, type Double, type Step } from '#core'
 import PhotoButton from '../../job/PhotoButton.vue'
 import { BendDialog, MarkDialog, MeasureDialog, OffDialog, OrderDialog } from './dialogs'
 import { toldApart, useGrowth } from './use-growth'
@@ -12,7 +12,7 @@ const { job } = bench
 const [offing, marking, measuring, ordering, bending] = [ref(false), ref(false), ref(false), ref(false), ref(false)]
 /** It has a figure that can be another on this machine. */
 const mayBend = computed(() => !full && Boolean(step.reads ?? step.tightens ?? step.removes ?? step.refits))
-const mayOrder = computed(() => isGrownKey(step.key) && !job.state.done[step.key])
+const mayOrder = computed(() => cameIn(job.state).has(step.key) && !job.state.done[step.key])
 const asked = computed(() => doubles.value.filter(({ drop }) => !toldApart.has(drop.key)))
 const shown = computed(() => cameOff.value.slice(0, 6))
 const bagOf = (part: string) => bench.account.value.find(line => line.part.key === part)?.bagged[0]?.tag

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { growMark, MARK_WAYS, nextMark, type MarkSaid, type MarkWay } from '#core'
 import AskDialog from '../../ui/AskDialog.vue'
+import LabelledField from '../../ui/LabelledField.vue'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import { focusFirst } from '../../ui/focus-first'
@@ -55,32 +56,29 @@ function mark() {
       maxlength="80"
     />
     <div class="row">
-      <label>
-        <span class="eyebrow">Against</span>
+      <LabelledField name="Against">
         <ChoiceSelect
           v-model="other"
           label="Against"
           filterable
           :choices="[...parts.map(part => ({ value: part.key, label: part.name })), { value: '', label: 'nothing: by itself' }]"
         />
-      </label>
-      <label>
-        <span class="eyebrow">How</span>
+      </LabelledField>
+      <LabelledField name="How">
         <ChoiceSelect
           v-model="way"
           label="How"
           :choices="MARK_WAYS.map(one => ({ value: one, label: one }))"
         />
-      </label>
-      <label>
-        <span class="eyebrow">Where</span>
+      </LabelledField>
+      <LabelledField name="Where">
         <el-input
           v-model="place"
           aria-label="Where"
           placeholder="across the joint"
           maxlength="120"
         />
-      </label>
+      </LabelledField>
     </div>
     <RefusalNote :text="job.refusal" />
   </AskDialog>
@@ -91,5 +89,4 @@ function mark() {
 .number small { font-size: 15px; margin-left: 10px; }
 .row { display: flex; flex-wrap: wrap; gap: 12px 16px; margin-top: 12px; }
 .row > label { flex: 1 1 150px; }
-.row .eyebrow { display: block; margin-bottom: 4px; }
 </style>

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { growMeasure, MEASURED_HOW, type MeasuredHow } from '#core'
 import AskDialog from '../../ui/AskDialog.vue'
+import LabelledField from '../../ui/LabelledField.vue'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import { saidQuantity } from '../../ui/said-quantity'
@@ -77,50 +78,48 @@ function measure() {
       maxlength="120"
     />
     <div class="row">
-      <label>
-        <span class="eyebrow">On</span>
+      <LabelledField name="On">
         <ChoiceSelect
           v-model="part"
           label="On"
           filterable
           :choices="parts.map(one => ({ value: one.key, label: one.name }))"
         />
-      </label>
-      <label>
-        <span class="eyebrow">With</span>
+      </LabelledField>
+      <LabelledField name="With">
         <ChoiceSelect
           v-model="kind"
           label="With"
           filterable
           :choices="kinds.map(one => ({ value: one.kind, label: one.kind }))"
         />
-      </label>
-      <label v-if="picked?.quantity === 'length'">
-        <span class="eyebrow">How</span>
+      </LabelledField>
+      <LabelledField
+        v-if="picked?.quantity === 'length'"
+        name="How"
+      >
         <ChoiceSelect
           v-model="how"
           label="How"
           :choices="MEASURED_HOW.map(one => ({ value: one, label: one }))"
         />
-      </label>
+      </LabelledField>
     </div>
     <div class="row">
-      <label>
-        <span class="eyebrow">Not below, if known</span>
+      <LabelledField name="Not below, if known">
         <el-input
           v-model="lower"
           aria-label="Not below, if known"
           class="mono"
         />
-      </label>
-      <label>
-        <span class="eyebrow">Not above, if known</span>
+      </LabelledField>
+      <LabelledField name="Not above, if known">
         <el-input
           v-model="upper"
           aria-label="Not above, if known"
           class="mono"
         />
-      </label>
+      </LabelledField>
     </div>
     <p class="quiet">
       Limits come from the manual of this machine. Without them the reading is kept and judged by nobody.
@@ -132,6 +131,5 @@ function measure() {
 <style scoped>
 .row { display: flex; flex-wrap: wrap; gap: 12px 16px; margin-top: 12px; }
 .row > label { flex: 1 1 160px; }
-.row .eyebrow { display: block; margin-bottom: 4px; }
 .quiet { margin-top: 10px; }
 </style>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { factsOf, FAMILIES, growOff, growUnder, USUAL_PARTS, WHOLE, type OffSaid } from '#core'
+import { factsOf, FAMILIES, growOff, growUnder, isHeld, USUAL_PARTS, WHOLE, type OffSaid } from '#core'
 import AskDialog from '../../ui/AskDialog.vue'
+import LabelledField from '../../ui/LabelledField.vue'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import { saidQuantity } from '../../ui/said-quantity'
@@ -11,7 +12,7 @@ import { useGrowth } from './use-growth'
 /** Something comes off: one word and a tap; what else there is to say of it only where somebody wants to. */
 const open = defineModel<boolean>({ required: true })
 const word = ref<{ focus: () => void }>()
-const { bench, at, write, add, named, cameOff, parts } = useGrowth()
+const { bench, at, write, named, cameOff, parts } = useGrowth()
 const { job } = bench
 const name = ref('')
 const count = ref(1)
@@ -52,14 +53,14 @@ const brings = computed(() => [
   ...facts.value.neverAgain ? ['a new one goes in'] : [],
   ...facts.value.isSmall ? ['into a bag of its own'] : [],
   ...facts.value.isScrewed ? ['how tight is asked on the way back'] : [],
-  ...facts.value.kind === 'guard' || lifted.value === 'with gear' ? ['a second person looks first'] : [],
+  ...isHeld(job.sheet, { name: name.value, count: count.value, lifted: lifted.value }) ? ['a second person looks first'] : [],
 ])
 const ready = computed(() => name.value.trim().length >= 2 && massKg.value.problem === '')
 
 function off() {
   const said = name.value.trim()
   const done = host.value
-    ? add([growUnder(at(), said, count.value, host.value)])
+    ? job.actTogether([growUnder(at(), said, count.value, host.value)])
     : write(there => growOff(there, {
         name: said, count: known.value?.count ?? count.value, lifted: lifted.value,
         ...known.value ? { part: known.value.key } : {}, ...massKg.value.value === undefined ? {} : { massKg: massKg.value.value },
@@ -103,8 +104,7 @@ function off() {
       </button>
     </div>
     <div class="row">
-      <label>
-        <span class="eyebrow">How many</span>
+      <LabelledField name="How many">
         <el-input-number
           v-model="count"
           :min="1"
@@ -113,7 +113,7 @@ function off() {
           :disabled="known !== undefined"
           aria-label="How many"
         />
-      </label>
+      </LabelledField>
       <div>
         <span class="eyebrow">Lifted</span>
         <el-radio-group
@@ -128,15 +128,17 @@ function off() {
           </el-radio-button>
         </el-radio-group>
       </div>
-      <label v-if="lifted === 'with gear'">
-        <span class="eyebrow">Mass, if known</span>
+      <LabelledField
+        v-if="lifted === 'with gear'"
+        name="Mass, if known"
+      >
         <el-input
           v-model="mass"
           class="mass"
           aria-label="Mass, if known"
           placeholder="kg"
         />
-      </label>
+      </LabelledField>
     </div>
     <p
       v-if="brings.length > 0"
@@ -155,17 +157,15 @@ function off() {
       v-else
       class="row"
     >
-      <label>
-        <span class="eyebrow">It came off with</span>
+      <LabelledField name="It came off with">
         <ChoiceSelect
           v-model="host"
           label="It came off with"
           filterable
           :choices="[{ value: '', label: 'nothing: by itself' }, ...cameOff.map(({ part }) => ({ value: part.key, label: part.name }))]"
         />
-      </label>
-      <label>
-        <span class="eyebrow">Belongs to</span>
+      </LabelledField>
+      <LabelledField name="Belongs to">
         <el-select
           v-model="assembly"
           aria-label="Belongs to"
@@ -182,7 +182,7 @@ function off() {
             :label="one.label"
           />
         </el-select>
-      </label>
+      </LabelledField>
     </div>
     <RefusalNote :text="massKg.problem || job.refusal" />
   </AskDialog>

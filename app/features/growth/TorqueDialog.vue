@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { growTorque, LUBRICANTS, type Part } from '#core'
 import AskDialog from '../../ui/AskDialog.vue'
+import LabelledField from '../../ui/LabelledField.vue'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import { saidQuantity } from '../../ui/said-quantity'
@@ -39,8 +40,7 @@ function keep() {
     @act="keep"
   >
     <div class="row">
-      <label>
-        <span class="eyebrow">Torque</span>
+      <LabelledField name="Torque">
         <el-input
           ref="word"
           v-model="torque"
@@ -48,9 +48,8 @@ function keep() {
           aria-label="Torque"
           placeholder="45 N·m"
         />
-      </label>
-      <label>
-        <span class="eyebrow">Thread</span>
+      </LabelledField>
+      <LabelledField name="Thread">
         <el-input
           v-model="thread"
           class="mono"
@@ -58,15 +57,14 @@ function keep() {
           placeholder="M12"
           maxlength="40"
         />
-      </label>
-      <label>
-        <span class="eyebrow">On the thread</span>
+      </LabelledField>
+      <LabelledField name="On the thread">
         <ChoiceSelect
           v-model="lubricant"
           label="On the thread"
           :choices="LUBRICANTS.map(one => ({ value: one, label: one }))"
         />
-      </label>
+      </LabelledField>
     </div>
     <label
       class="source"
@@ -88,7 +86,6 @@ function keep() {
 <style scoped>
 .row { display: flex; flex-wrap: wrap; gap: 12px 16px; }
 .row > label { flex: 1 1 140px; }
-.row .eyebrow { display: block; margin-bottom: 4px; }
 .source { display: block; margin: 12px 0 4px; font-weight: 600; }
 .quiet { margin-top: 10px; }
 </style>

@@ -1,6 +1,6 @@
 import { v4 as newId } from 'uuid'
 import { computed, reactive } from 'vue'
-import { DomainError, doublesOf, isGrownKey, OPEN_UP, rungStepsOf, stepOf, unsignedGaps, type AtBench, type Drafted, type Grown } from '#core'
+import { DomainError, doublesOf, isGrownKey, OPEN_UP, rungStepsOf, stepOf, unsignedGaps, type AtBench, type Grown } from '#core'
 import { useBench } from '../../job/use-bench'
 import { deviceId } from '../../net/device-store'
 
@@ -30,9 +30,6 @@ export function useGrowth() {
     }
   }
 
-  /** Writes something that leads to no step. */
-  const add = (drafts: readonly Drafted[]): boolean => job.actTogether(drafts)
-
   const parts = computed(() => job.sheet.parts)
   /** Parts that somebody has named and nothing takes off yet. */
   const named = computed(() => parts.value.filter(part =>
@@ -48,5 +45,5 @@ export function useGrowth() {
   /** True for a sheet that is written at the bench from its first step on. */
   const isOwn = computed(() => job.sheet.steps.some(step => step.key === OPEN_UP))
 
-  return { bench, at, write, add, parts, named, cameOff, doubles, gaps, isOwn }
+  return { bench, at, write, parts, named, cameOff, doubles, gaps, isOwn }
 }

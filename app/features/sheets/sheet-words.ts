@@ -1,5 +1,5 @@
 import {
-  energyOf, formatQuantity, GAP_FIELDS, jointOf, partOf, positionOf, temporaryOf,
+  energyOf, formatQuantity, GAP_FIELDS, gapName, jointOf, partOf, positionOf, temporaryOf,
   type Gap, type Joint, type Position, type Sheet, type SheetDocument, type Step,
 } from '#core'
 
@@ -15,12 +15,9 @@ export function limitsInWords({ quantity, limits, reuse }: Position): string {
 }
 
 /** What nobody knows yet, by what is missing: the things that miss it. */
-export function gapWords({ parts, positions, steps }: SheetDocument, gaps: readonly Gap[]): { field: string, of: string[] }[] {
-  const names = new Map([...parts, ...positions].map(({ key, name }) => [key, name]))
-  for (const { key, title } of steps) names.set(key, title)
-  return GAP_FIELDS.map(field => ({ field, of: gaps.filter(gap => gap.field === field).map(({ thing }) => names.get(thing) ?? thing) }))
+export const gapWords = (sheet: SheetDocument, gaps: readonly Gap[]): { field: string, of: string[] }[] =>
+  GAP_FIELDS.map(field => ({ field, of: gaps.filter(gap => gap.field === field).map(gap => gapName(sheet, gap)) }))
     .filter(({ of }) => of.length > 0)
-}
 
 const pieces = (sheet: Sheet, moved: Step['removes']) => moved?.map(({ part, count }) => `${count} × ${partOf(sheet, part).name}`).join(', ')
 const energies = (sheet: Sheet, keys: readonly string[] | undefined) => keys?.map(key => energyOf(sheet, key).name).join(', ')

@@ -1,4 +1,4 @@
-import { openGaps } from '../open-gaps'
+import { gapName, openGaps } from '../open-gaps'
 import type { Gap } from '../schema'
 import type { Found, Rule, Severity } from './finding'
 
@@ -15,11 +15,8 @@ export const gapsLeft: Rule = {
   name: 'gaps',
   source: 'what is not known is written down as such, and closed before a release where somebody could be hurt by it',
   scope: 'sheet',
-  find: sheet => openGaps(sheet).map(({ thing, field }): Found => {
-    const list = LIST[field]
-    const name = list === 'steps'
-      ? sheet.steps.find(step => step.key === thing)?.title
-      : sheet[list].find(one => one.key === thing)?.name
-    return { list, key: thing, field, severity: WEIGHT[field], sentence: `${name ?? thing}: ${SAYS[field]}.` }
-  }),
+  find: sheet => openGaps(sheet).map((gap): Found => ({
+    list: LIST[gap.field], key: gap.thing, field: gap.field, severity: WEIGHT[gap.field],
+    sentence: `${gapName(sheet, gap)}: ${SAYS[gap.field]}.`,
+  })),
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
-import { groupByAssembly, markChecked, markMade, type VeeGroup, type VeeRow } from '#core'
+import { groupByAssembly, isDone, markChecked, markMade, type VeeGroup, type VeeRow } from '#core'
 import VeeChip from './VeeChip.vue'
 import VeeGlance from './VeeGlance.vue'
 import { afterPaint } from '../../../ui/after-paint'
@@ -14,7 +14,7 @@ const folded = ref(false)
 const unfolded = ref(new Set<string>())
 
 const account = computed(() => new Map(bench.account.value.map(line => [line.part.key, line])))
-const doneCount = computed(() => Object.keys(job.state.done).length)
+const doneCount = computed(() => bench.sheet.value.steps.filter(({ key }) => isDone(job.state, key)).length)
 
 interface Tie { text: string, state: 'open' | 'closed' | 'idle' }
 /** What ties the two sides of a row: its marks and the bag with the pieces that are out. */
