@@ -48,7 +48,8 @@ export const bends: Subject<BendEvents, BendState> = {
       }),
     'joint-bent': bendEvent('Torque of this machine', ({ joint, torqueNm }) => ({ of: 'joint', joint, torqueNm }),
       ({ sheet, state }, { joint: key, torqueNm: { aim, from = aim, to = aim } }) => {
-        const joint = jointOf(sheet, key)
+        const joint = sheet.joints.find(one => one.key === key)
+        if (!joint) return refuse('job.unknown-reference', `The sheet of this job has no joint "${key}".`)
         if (from > aim || aim > to) return refuse('bend.torque', `The torque of ${joint.name} lies outside its own range.`)
         if (joint.snug && joint.snug.torqueNm >= aim)
           return refuse('bend.torque', `${joint.name} is snug at ${joint.snug.torqueNm} N·m already.`)

@@ -94,11 +94,10 @@ function unknownReference(sheet: Sheet, event: JobEvent): Refusal | null {
     choice?: string
     envelope?: string
     seal?: string
-    joint?: string
     counted?: { part: string }[]
   }
   const index = indexOf(sheet).of
-  for (const kind of ['step', 'mark', 'part', 'position', 'choice', 'envelope', 'seal', 'joint'] as const) {
+  for (const kind of ['step', 'mark', 'part', 'position', 'choice', 'envelope', 'seal'] as const) {
     const key = body[kind]
     if (key !== undefined && !index[kind].has(key)) return refuse('job.unknown-reference', `The sheet of this job has no ${kind} "${key}".`)
   }
