@@ -68,6 +68,14 @@ export default withNuxt(
       message: 'The rules of the audit know the sheet, file by file, and what computes.',
     }),
   },
+  {
+    files: ['core/sheet/edit/*.ts'],
+    ignores: ['core/**/*.test.ts'],
+    rules: forbid(nothingOutside, {
+      regex: '^\\.\\./index|^\\.\\.$|^\\.\\./\\.\\./(?!domain-error)',
+      message: 'Edits know the sheet, file by file.',
+    }),
+  },
   { files: ['shared/**/*.ts'], rules: forbid(app, server, demo, tests) },
   { files: ['app/**/*.{ts,vue}'], ignores: ['app/**/*.test.ts'], rules: forbid(server, demo, tests, core) },
   ...FLOORS.slice(0, -1).map(floor => ({

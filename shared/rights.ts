@@ -18,6 +18,7 @@ export const RIGHTS = [
   'work:enter-for',
   'sheet:read',
   'sheet:write',
+  'sheet:release',
   'instrument:write',
   'rule:write',
   'people:write',
@@ -31,9 +32,9 @@ const LEADS: readonly Right[] = ['hold:release', 'event:undo-any', 'work:enter-f
 
 const TABLE: Readonly<Record<Role, readonly Right[]>> = {
   technician: [...READS, ...WORKS],
-  lead: [...READS, ...WORKS, ...LEADS],
+  lead: [...READS, ...WORKS, ...LEADS, 'sheet:write'],
   planner: [...READS, 'job:start'],
-  engineer: [...READS, ...WORKS, ...LEADS, 'sheet:write', 'instrument:write', 'rule:write'],
+  engineer: [...READS, ...WORKS, ...LEADS, 'sheet:write', 'sheet:release', 'instrument:write', 'rule:write'],
   admin: RIGHTS,
   trainee: READS,
   viewer: READS,

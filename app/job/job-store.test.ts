@@ -20,7 +20,7 @@ const okafor: SessionPerson = {
   sites: null,
   passwordDue: false,
 }
-const sheetRef = { key: 'split-casing-lift-pump', revision: 1 }
+const sheetRef = { key: 'split-casing-lift-pump', revision: 1, sha256: 'a'.repeat(64) }
 const AT = '2026-05-04T08:00:00.000Z'
 const event = (id: string, type: JobEvent['type'], body: object, who = okafor) =>
   ({ id, type, body, actor: { id: who.id, name: who.name }, happenedAt: AT }) as JobEvent
@@ -52,7 +52,7 @@ vi.mock('../net/api', async (original) => {
       await server.slow.get(job!)
       if (!server.reached || (method === 'POST' && !server.takes)) throw new real.NoNetwork()
       const log = server.logs.get(job!)
-      if (path.startsWith('/sheets/')) return liftPumpDocument()
+      if (path.startsWith('/documents/')) return liftPumpDocument()
       if (!log) throw new real.ApiProblem({ type: '', title: '', status: 404, code: 'job.unknown', detail: 'There is no such job.' })
       if (method === 'POST') {
         const results = body!.events.map((one): AppendResult => {

@@ -51,7 +51,7 @@ export const useJobStore = defineStore('job', () => {
   outbox.onRecorded(link.take)
   const waitingIds = computed(() => new Set(mine.value.map(event => event.id)))
 
-  /** Key and revision of the released document behind `sheet`. */
+  /** The name of the document behind `sheet`. */
   let released: JobBundle['sheet'] | null = null
   /** What signatures are sealed with when there is no link. */
   let sealKey: string | undefined
@@ -68,7 +68,7 @@ export const useJobStore = defineStore('job', () => {
     try {
       await openKept(id, isLate)
       const bundle = await asked
-      const isSame = document.value && released?.key === bundle.sheet.key && released.revision === bundle.sheet.revision
+      const isSame = document.value && released?.sha256 === bundle.sheet.sha256
       const opened = isSame ? document.value! : await fetchSheet(bundle.sheet)
       if (isLate()) return
       released = bundle.sheet

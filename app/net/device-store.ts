@@ -27,7 +27,7 @@ export interface SetAside {
 export interface KeptJob {
   id: string
   meta: JobBundle['job']
-  sheet: { key: string, revision: number }
+  sheet: JobBundle['sheet']
   /** Place in the log, and its hash as the server told it. */
   head: LogHead
   /** `STATE_FORMAT` of the state; another one is folded anew. */

@@ -3,20 +3,16 @@ import { Value } from '@sinclair/typebox/value'
 import { widestGap } from '../angles'
 import { DomainError } from '../domain-error'
 import { boltCount, refusedPattern } from '../fastening'
-import { optionCombinations, wayCombinations } from './combinations'
-import { findCycle } from './find-cycle'
-import { CONDITIONAL, conditionsOf, LIST_NAMES, LISTS, placesOf, thingsOf, type ListName, type Thing } from './lists'
+import { keyedPlace } from './edit/place'
+import { LIST_NAMES, LISTS, thingsOf, type ListName } from './lists'
 import { machineFaults, type SheetFault } from './machine-faults'
 import { anglesOf } from './plane-angles'
 import { GrowthSchema, SheetSchema, type Position, type Seal, type SheetDocument } from './schema'
-import { referenceFaults } from './reference-faults'
 import { settingOf } from './setting-of'
-import { DEPTH_OPTION, withWayCleared } from './sheet-for-unit'
-import { DEPTHS } from './terms'
+import { unsoundFaults } from './unsound-faults'
 import { upgradeSheet } from './upgrade-sheet'
 
 const MOST_FAULTS_SHOWN = 20
-const MOST_MACHINES = 96
 
 /**
  * Reads a machine sheet from outside: the shape by its schema, then what a schema cannot say (keys that are used twice,
@@ -30,8 +26,7 @@ const MOST_MACHINES = 96
  */
 export function checkSheet(given: unknown): SheetDocument {
   const document = upgradeSheet(given)
-  const faults = shapeFaults(document)
-  if (faults.length === 0) faults.push(...meaningFaults(document as SheetDocument))
+  const faults = sheetFaults(document)
   if (faults.length > 0) {
     const [first] = faults
     const more = faults.length > 1 ? ` (and ${faults.length - 1} more)` : ''
@@ -40,6 +35,30 @@ export function checkSheet(given: unknown): SheetDocument {
     })
   }
   return document as SheetDocument
+}
+
+/**
+ * Everything that `checkSheet` refuses a document of today's format for; empty when it is a sheet.
+ *
+ * @returns places named by key: `/steps/cover-off/after/0`
+ * @example sheetFaults(draft).filter(({ place }) => placeOfPointer(place).list === 'parts')
+ */
+export function sheetFaults(document: unknown): SheetFault[] {
+  const shape = shapeFaults(document)
+  const faults = shape.length > 0 ? shape : meaningFaults(document as SheetDocument)
+  return faults.map(({ place, reason }) => ({ place: keyedPlace(document, place), reason }))
+}
+
+/**
+ * What keeps a document from being read at all: its shape, keys that are used twice, references to nothing, an order in a circle. A draft
+ * has none of it, whatever else is wrong with it.
+ *
+ * @example unreadableFaults(JSON.parse(text)).length === 0
+ */
+export function unreadableFaults(document: unknown): SheetFault[] {
+  const shape = shapeFaults(document)
+  const faults = shape.length > 0 ? shape : unsoundFaults(document as SheetDocument)
+  return faults.map(({ place, reason }) => ({ place: keyedPlace(document, place), reason }))
 }
 
 /** What may have worn is never held tighter than what must hold as left. */
@@ -87,7 +106,7 @@ function meaningFaults(sheet: SheetDocument): SheetFault[] {
   const faults: SheetFault[] = []
   const fault = (place: string, reason: string) => faults.push({ place, reason })
 
-  faults.push(...keyFaults(sheet), ...referenceFaults(sheet), ...conditionFaults(sheet))
+  faults.push(...unsoundFaults(sheet))
   const goesBack = (key: string, place: string) => {
     if (sheet.steps.some(step => step.key === key && step.limb === 'off'))
       fault(place, `The work goes back to the floor or the way up, not to "${key}" on the way down.`)
@@ -169,10 +188,6 @@ function meaningFaults(sheet: SheetDocument): SheetFault[] {
         fault(`${at}/${field}`, `"${step.title}" says nothing of its ${field}, and does not say that it is not known (gaps).`)
     if (step.removes && step.limb !== 'off') fault(`${at}/removes`, 'Parts come out on the off limb only.')
     if (step.refits && step.limb !== 'on') fault(`${at}/refits`, 'Parts go back on the on limb only.')
-    for (const [choice, ways] of Object.entries(step.ways ?? {})) {
-      if (!sheet.choices?.some(candidate => candidate.key === choice)) fault(`${at}/ways`, `There is no choice "${choice}".`)
-      else ways.forEach((way, j) => { if (!waysOf(choice).has(way)) fault(`${at}/ways/${choice}/${j}`, `There is no way "${way}".`) })
-    }
     step.reads?.forEach((read, j) => {
       if (read.backTo) goesBack(read.backTo, `${at}/reads/${j}/backTo`)
       if (!read.keeps) return
@@ -184,17 +199,6 @@ function meaningFaults(sheet: SheetDocument): SheetFault[] {
       if (cause.backTo) goesBack(cause.backTo, `${at}/feels/${j}/wrong/${k}/causes/${l}/backTo`)
     })))
   })
-
-  const circle = findCycle(new Map(withWayCleared(sheet).steps.map(step => [step.key, step.after])))
-  if (circle)
-    fault(
-      `/steps/${sheet.steps.findIndex(step => step.key === circle[0])}/after`,
-      `The order goes round in a circle: ${circle.join(' needs ')}.`,
-    )
-
-  const seats = findCycle(new Map(sheet.parts.map(part => [part.key, part.on ? [part.on] : []])))
-  if (seats) fault(`/parts/${sheet.parts.findIndex(part => part.key === seats[0])}/on`,
-    `A part cannot sit on itself: ${seats.join(' on ')}.`)
 
   for (const [i, { outlines = [] }] of sheet.parts.entries()) {
     for (const [j, outline] of outlines.entries()) {
@@ -234,57 +238,3 @@ function meaningFaults(sheet: SheetDocument): SheetFault[] {
 /** Angles in rising order, once round, close enough together to see the high side. */
 const goesRound = (angles: readonly number[]): boolean => angles.length >= 4
   && angles.every((angle, i) => angle >= 0 && angle < 360 && (i === 0 || angle > angles[i - 1]!)) && widestGap(angles).widthDeg <= 100
-
-/** Keys are used once: in each list, and in each list within one of its things. */
-function keyFaults(sheet: SheetDocument): SheetFault[] {
-  const twice = (things: readonly Thing[], key: 'key' | 'name', where: string, at: string): SheetFault[] => {
-    const seen = new Set<string>()
-    return things.flatMap((thing, i) => {
-      const name = thing[key]!
-      const isTwice = seen.has(name)
-      seen.add(name)
-      return isTwice ? [{ place: `${at}/${i}/${key}`, reason: `"${name}" is used twice in ${where}.` }] : []
-    })
-  }
-  return LIST_NAMES.flatMap((list) => {
-    const { key, nested = [] } = LISTS[list]
-    return [
-      ...twice(thingsOf(sheet, list), key, list, `/${list}`),
-      ...thingsOf(sheet, list).flatMap((thing, i) =>
-        nested.flatMap(path =>
-          [...placesOf(thing, path)].flatMap(({ at, value }) =>
-            twice(value as Thing[], 'key', `${path.split('/').at(-1)} of "${thing[key]}"`, `/${list}/${i}${at}`),
-          ),
-        ),
-      ),
-    ]
-  })
-}
-
-/** Conditions name options and values that exist, and describe no more machines than can be checked one by one. */
-function conditionFaults(sheet: SheetDocument): SheetFault[] {
-  const values = new Map([
-    [DEPTH_OPTION, new Set<string>(DEPTHS)],
-    ...(sheet.options ?? []).map(option => [option.key, new Set(option.values.map(v => v.key))] as const),
-  ])
-  const faults: SheetFault[] = []
-  for (const list of CONDITIONAL) {
-    for (const [i, thing] of thingsOf(sheet, list).entries()) {
-      for (const [option, wanted] of conditionsOf(thing).flatMap(condition => Object.entries(condition))) {
-        const unknown = wanted.find(value => !values.get(option)?.has(value))
-        if (unknown)
-          faults.push({
-            place: `/${list}/${i}`,
-            reason: values.has(option) ? `The option "${option}" has no value "${unknown}".` : `There is no option "${option}".`,
-          })
-      }
-    }
-  }
-  const machines = optionCombinations(sheet).length * wayCombinations(sheet).length
-  if (machines > MOST_MACHINES)
-    faults.push({
-      place: '/options',
-      reason: `Options and choices make ${machines} different overhauls; at most ${MOST_MACHINES} fit one sheet.`,
-    })
-  return faults
-}

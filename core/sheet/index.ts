@@ -1,7 +1,11 @@
 export { auditSheet, type Finding, type Severity } from './audit'
 export { bentSheet, type Bend } from './bent-sheet'
-export { checkSheet, growthFault } from './check-sheet'
+export { checkSheet, growthFault, sheetFaults, unreadableFaults } from './check-sheet'
 export { optionCombinations, wayCombinations } from './combinations'
+export {
+  applyEdits, editsBetween, editsToRemove, inverseOf, isRequired, keyedPlace, namedBy, ORDER, placeOfPointer, schemaOf,
+  type Clash, type Edit, type Naming, type Place,
+} from './edit'
 export { findCycle } from './find-cycle'
 export { grownSheet, isGrownKey, rungStepsOf, type Additions, type Link, type Shaped, type Shaping } from './grown-sheet'
 export { gapName, openGaps } from './open-gaps'
@@ -36,6 +40,7 @@ export {
   type Step,
   type Temporary,
 } from './schema'
+export { LIST_NAMES, LISTS, thingsOf, type Kind, type ListName, type Reference } from './lists'
 export { allBelow, overhaulFaults, type SheetFault } from './machine-faults'
 export { referenceFaults } from './reference-faults'
 export { anglesOf } from './plane-angles'
@@ -43,6 +48,7 @@ export { asksForWrench, isSnugAt, passesOf, patternOf, torqueAt } from './joint-
 export { HAND_LIFT_KG, needsLifting } from './lifting'
 export { PERISHES } from './mark-ways'
 export { leaveOut } from './leave-out'
+export { releaseBlockers } from './release-blockers'
 export { limitsAt, type StageLimits } from './limits-at'
 export { upgradeSheet, type StoredSheet } from './upgrade-sheet'
 export { DEPTH_OPTION, fullOptions, sheetForUnit, type UnitOptions } from './sheet-for-unit'

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demoDocuments, liftPumpDocument } from '../../tests/support/demo-sheet'
 import { DomainError } from '../domain-error'
-import { checkSheet, leaveOut, sheetForUnit, type SheetDocument, type SheetFault } from '.'
+import { checkSheet, keyedPlace, leaveOut, sheetForUnit, type SheetDocument, type SheetFault } from '.'
 import { CONDITIONAL, LIST_NAMES, LISTS, placesOf, thingsOf, withoutGone, type ListName } from './lists'
 
 const faultsOf = (document: SheetDocument): SheetFault[] => {
@@ -57,7 +57,7 @@ describe('the table of the lists of a sheet', () => {
     const things = sheet[list] as unknown as { key: string, name: string }[]
     things.push(structuredClone(things[0]!))
     expect(faultsOf(sheet)).toContainEqual({
-      place: `/${list}/${things.length - 1}/${LISTS[list].key}`,
+      place: keyedPlace(sheet, `/${list}/${things.length - 1}/${LISTS[list].key}`),
       reason: `"${things[0]![LISTS[list].key]}" is used twice in ${list}.`,
     })
   })
@@ -66,7 +66,7 @@ describe('the table of the lists of a sheet', () => {
     const { sheet, i, at } = sheetWith(list, path)
     const [{ value }] = placesOf(thingsOf(sheet, list)[i], path) as unknown as [{ value: { key: string }[] }]
     value.push(structuredClone(value[0]!))
-    expect(faultsOf(sheet).map(fault => fault.place)).toContain(`/${list}/${i}${at}/${value.length - 1}/key`)
+    expect(faultsOf(sheet).map(fault => fault.place)).toContain(keyedPlace(sheet, `/${list}/${i}${at}/${value.length - 1}/key`))
   })
 
   it.each(references)('%s: %s to no %s is refused, in the thing and in a variant of it', (list, path, to) => {
@@ -76,11 +76,11 @@ describe('the table of the lists of a sheet', () => {
     const whole = structuredClone(things[i]!)
     put(things[i], at, nowhere)
     const reason = `There is no ${to} "${nowhere}".`
-    expect(faultsOf(sheet)).toContainEqual({ place: `/${list}/${i}${at}`, reason })
+    expect(faultsOf(sheet)).toContainEqual({ place: keyedPlace(sheet, `/${list}/${i}${at}`), reason })
     if (!LISTS[list].isConditional) return
     const { key: _key, when: _when, variants: _variants, ...set } = structuredClone(things[i]!)
     things[i] = { ...whole, variants: [{ when: { evidence: ['routine'] }, set }] }
-    expect(faultsOf(sheet)).toContainEqual({ place: `/${list}/${i}/variants/0/set${at}`, reason })
+    expect(faultsOf(sheet)).toContainEqual({ place: keyedPlace(sheet, `/${list}/${i}/variants/0/set${at}`), reason })
   })
 
   it.each(CONDITIONAL)('%s: a condition on an option or a value that is none is refused', (list) => {
@@ -89,7 +89,7 @@ describe('the table of the lists of a sheet', () => {
     const spoil = (spoiled: object) => {
       const whole = things[i]!
       things[i] = { ...whole, ...spoiled }
-      const faults = faultsOf(sheet).filter(fault => fault.place === `/${list}/${i}`).map(fault => fault.reason)
+      const faults = faultsOf(sheet).filter(fault => fault.place === keyedPlace(sheet, `/${list}/${i}`)).map(fault => fault.reason)
       things[i] = whole
       return faults
     }

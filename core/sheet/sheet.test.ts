@@ -4,7 +4,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { liftPumpDocument } from '../../tests/support/demo-sheet'
 import { DomainError } from '../domain-error'
-import { checkSheet, findCycle, SheetSchema, type SheetDocument, type SheetFault } from '.'
+import { checkSheet, findCycle, keyedPlace, SheetSchema, type SheetDocument, type SheetFault } from '.'
 
 function faultsOf(document: unknown): SheetFault[] {
   try {
@@ -255,8 +255,11 @@ describe('checkSheet', () => {
     ],
   ])('refuses %s with place and reason', (_name, spoil, place, reason) => {
     const faults = spoiled(spoil)
-    expect(faults.map(fault => fault.place)).toContain(place)
-    expect(faults.find(fault => fault.place === place)!.reason).toContain(reason)
+    const sheet = liftPumpDocument()
+    spoil(sheet)
+    const named = keyedPlace(sheet, place)
+    expect(faults.map(fault => fault.place)).toContain(named)
+    expect(faults.find(fault => fault.place === named)!.reason).toContain(reason)
   })
 
   it.each([null, 42, 'sheet', [], {}])('refuses %j', document => expect(faultsOf(document).length).toBeGreaterThan(0))

@@ -21,8 +21,9 @@ import {
   uuid,
   varchar,
 } from 'drizzle-orm/pg-core'
-import type { DraftLeft, JobSetup, JobState, QuantityKind, RuleDocument, StoredSheet } from '#core'
+import type { DraftLeft, Edit, JobSetup, JobState, QuantityKind, RuleDocument, StoredSheet } from '#core'
 import { CALIBRATION_RESULTS } from '#shared/calibration-results'
+import { DRAFT_ORIGINS, DRAFT_STATUSES } from '#shared/draft-words'
 import { ROLES } from '#shared/rights'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, precision: 3, mode: 'date' })
@@ -152,8 +153,16 @@ export const sheet = pgTable('sheet', {
   title: text().notNull(),
   origin: text({ enum: SHEET_ORIGINS }).notNull().default('released'),
   document: jsonb().$type<StoredSheet>().notNull(),
+  /** Over its canonical JSON: the name under which devices and logs know it. */
+  sha256: text().notNull().default(''),
+  /** Who released it, and what they wrote to it; null for what was there from the start. */
+  releasedBy: uuid('released_by').references(() => person.id),
+  note: text(),
   releasedAt: moment('released_at').notNull().defaultNow(),
-}, table => [unique('sheet_key_revision').on(table.key, table.revision)])
+}, table => [
+  uniqueIndex('sheet_released_revision').on(table.key, table.revision).where(sql`${table.origin} = 'released'`),
+  index('sheet_sha256').on(table.sha256),
+])
 
 /** Revisions of the rules by which causes are ranked; the newest of a key stands. Without one the shipped rules do. */
 export const evidenceRules = pgTable('evidence_rules', {
@@ -208,18 +217,43 @@ export const job = pgTable('job', {
   uniqueIndex('job_one_open_per_unit').on(table.unitId).where(sql`${table.status} = 'open'`),
 ])
 
-/** What an overhaul has left behind of what was written into its sheet, for whoever finishes it. */
+/** A sheet that is being written: left behind by an overhaul, brought in from outside, or begun as the next revision or a copy of one. */
 export const sheetDraft = pgTable('sheet_draft', {
   id: uuid().primaryKey().defaultRandom(),
   key: text().notNull(),
   title: text().notNull(),
   document: jsonb().$type<StoredSheet>().notNull(),
   photos: jsonb().$type<DraftLeft['photos']>().notNull().default([]),
-  /** The job that wrote it, and who closed that. */
-  jobId: uuid('job_id').notNull().unique().references(() => job.id),
+  origin: text({ enum: DRAFT_ORIGINS }).notNull().default('job'),
+  /** The released revision it was begun from. */
+  basedOn: integer('based_on'),
+  /** The job that left it; null for what was begun at a desk. */
+  jobId: uuid('job_id').unique().references(() => job.id),
+  /** Who closed that job, brought it in or began it. */
   by: uuid().notNull().references(() => person.id),
   at: moment('at').notNull().defaultNow(),
+  status: text({ enum: DRAFT_STATUSES }).notNull().default('open'),
+  /** How many deeds its authors have written into it; the newest has this number. */
+  seq: integer().notNull().default(0),
+  changedAt: moment('changed_at').notNull().defaultNow(),
+  /** What the last reviewer, or the author who handed it in, has to say. */
+  remark: text(),
+  remarkBy: uuid('remark_by').references(() => person.id),
+  /** The revision it became. */
+  releasedAs: integer('released_as'),
 }, table => [index('sheet_draft_key').on(table.key)])
+
+/** What authors have written into a draft, deed by deed; nothing of it is ever changed. */
+export const draftDeed = pgTable('draft_deed', {
+  id: uuid().primaryKey(),
+  draftId: uuid('draft_id').notNull().references(() => sheetDraft.id),
+  n: integer().notNull(),
+  by: uuid().notNull().references(() => person.id),
+  at: moment('at').notNull().defaultNow(),
+  edits: jsonb().$type<Edit[]>().notNull(),
+  /** The deed that this one takes back. */
+  undoes: integer(),
+}, table => [unique('draft_deed_number').on(table.draftId, table.n)])
 
 /** The folded state at some event; derived, may be thrown away at any time. */
 export const jobSnapshot = pgTable('job_snapshot', {

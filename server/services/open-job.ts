@@ -19,6 +19,7 @@ export async function openJob(db: Database, person: Person, jobId: string): Prom
       siteName: site.name,
       sheetKey: sheet.key,
       revision: sheet.revision,
+      sha256: sheet.sha256,
       snapshot: jobSnapshot,
     })
     .from(job)
@@ -32,7 +33,7 @@ export async function openJob(db: Database, person: Person, jobId: string): Prom
   const events = await eventsAfter(db, jobId, row.snapshot?.seq ?? 0)
   return {
     job: { ...toJobRow(row.job), setup: row.job.setup, unitTag: row.unitTag, unitName: row.unitName, siteName: row.siteName },
-    sheet: { key: row.sheetKey, revision: row.revision },
+    sheet: { key: row.sheetKey, revision: row.revision, sha256: row.sha256 },
     snapshot: row.snapshot && { seq: row.snapshot.seq, state: row.snapshot.state },
     events,
     head: events.length > 0 ? { seq: events.at(-1)!.seq, hash: events.at(-1)!.hash } : { seq: row.job.seq, hash: row.job.headHash },

@@ -1,19 +1,21 @@
-import { and, desc, eq, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
 import { checkSheet, upgradeSheet, type SheetDocument } from '#core'
-import type { SheetRow } from '#shared/wire/types'
+import type { RevisionRow, SheetAnswer } from '#shared/wire/drafts'
+import type { Person, SheetRow } from '#shared/wire/types'
 import type { Database } from '../db/client'
-import { sheet } from '../db/schema'
+import { job, person as personTable, sheet, sheetDraft, unit } from '../db/schema'
 import { Problem } from './problem'
+import { hashOfDocument } from './sha256'
 
-/** One released revision of a sheet. */
-export async function readSheet(db: Database, key: string, revision: number): Promise<SheetDocument> {
-  const [row] = await db.select({ document: sheet.document }).from(sheet).where(and(eq(sheet.key, key), eq(sheet.revision, revision)))
-  if (!row) throw new Problem(404, 'sheet.unknown', `There is no sheet "${key}" in revision ${revision}.`)
+/** A document by the name that its content gives it: released, or what an overhaul began with. */
+export async function readDocument(db: Database, sha256: string): Promise<SheetDocument> {
+  const [row] = await db.select({ document: sheet.document }).from(sheet).where(eq(sheet.sha256, sha256)).limit(1)
+  if (!row) throw new Problem(404, 'sheet.unknown', 'There is no such sheet.')
   return upgradeSheet(row.document)
 }
 
 /** The newest released revision of a sheet; undefined where there is none. */
-export async function newestReleased(db: Database, key: string): Promise<typeof sheet.$inferSelect | undefined> {
+export async function newestReleased(db: Pick<Database, 'select'>, key: string): Promise<typeof sheet.$inferSelect | undefined> {
   const [row] = await db.select().from(sheet).where(and(eq(sheet.key, key), eq(sheet.origin, 'released')))
     .orderBy(desc(sheet.revision)).limit(1)
   return row
@@ -26,9 +28,10 @@ export async function listSheets(db: Database): Promise<SheetRow[]> {
     sql<number>`jsonb_array_length(${sheet.document} -> ${sql.raw(`'${list}'`)})::int`
   const rows = await db
     .selectDistinctOn([sheet.key], {
-      key: sheet.key, revision: sheet.revision, title: sheet.title, releasedAt: sheet.releasedAt,
+      key: sheet.key, revision: sheet.revision, title: sheet.title, releasedAt: sheet.releasedAt, sha256: sheet.sha256,
       family: sql<string>`${sheet.document} ->> 'family'`,
       parts: countOf('parts'), steps: countOf('steps'), positions: countOf('positions'), joints: countOf('joints'),
+      units: sql<number>`(select count(*)::int from ${unit} where ${unit.sheetKey} = ${sheet.key})`,
     })
     .from(sheet)
     .where(eq(sheet.origin, 'released'))
@@ -36,20 +39,56 @@ export async function listSheets(db: Database): Promise<SheetRow[]> {
   return rows.map(row => ({ ...row, releasedAt: row.releasedAt.toISOString() }))
 }
 
-/** Brings a sheet in. It is checked in full; a revision that exists is never replaced. */
-export async function releaseSheet(db: Database, document: unknown): Promise<{ key: string, revision: number }> {
+/** A sheet with its revisions, the units within reach that are overhauled by it, and what is being written about it. */
+export async function readSheet(db: Database, person: Person, key: string): Promise<SheetAnswer> {
+  const revisions = await db
+    .select({
+      revision: sheet.revision, title: sheet.title, sha256: sheet.sha256, at: sheet.releasedAt, by: personTable.name, note: sheet.note,
+    })
+    .from(sheet).leftJoin(personTable, eq(personTable.id, sheet.releasedBy))
+    .where(and(eq(sheet.key, key), eq(sheet.origin, 'released'))).orderBy(desc(sheet.revision))
+  if (!revisions[0]) throw new Problem(404, 'sheet.unknown', `There is no sheet "${key}".`)
+  const [units, drafts] = await Promise.all([
+    db.select({ tag: unit.tag, name: unit.name, jobId: job.id, number: job.number, revision: sheet.revision })
+      .from(unit)
+      .leftJoin(job, and(eq(job.unitId, unit.id), eq(job.status, 'open')))
+      .leftJoin(sheet, eq(sheet.id, job.sheetId))
+      .where(and(eq(unit.sheetKey, key), person.sites ? inArray(unit.siteKey, person.sites) : undefined))
+      .orderBy(asc(unit.tag)),
+    db.select({
+      id: sheetDraft.id, origin: sheetDraft.origin, status: sheetDraft.status, changedAt: sheetDraft.changedAt, by: personTable.name,
+    })
+      .from(sheetDraft).innerJoin(personTable, eq(personTable.id, sheetDraft.by))
+      .leftJoin(job, eq(job.id, sheetDraft.jobId)).leftJoin(unit, eq(unit.id, job.unitId))
+      .where(and(
+        eq(sheetDraft.key, key), inArray(sheetDraft.status, ['open', 'ready']),
+        person.sites ? sql`(${unit.id} is null or ${inArray(unit.siteKey, person.sites)})` : undefined,
+      ))
+      .orderBy(desc(sheetDraft.changedAt)),
+  ])
+  return {
+    key, title: revisions[0].title,
+    revisions: revisions.map(({ title: _title, at, ...row }): RevisionRow => ({ ...row, at: at.toISOString() })),
+    units: units.map(({ tag, name, jobId, number, revision }) => ({
+      tag, name, job: jobId && number && revision ? { id: jobId, number, revision } : null,
+    })),
+    drafts: drafts.map(row => ({ ...row, changedAt: row.changedAt.toISOString() })),
+  }
+}
+
+/** Writes a revision down for good. It is checked in full; a revision that exists is never replaced. */
+export async function releaseSheet(
+  db: Pick<Database, 'insert'>,
+  document: unknown,
+  { by, note }: { by?: string, note?: string } = {},
+): Promise<{ key: string, revision: number }> {
   const checked = checkSheet(document)
   const { key, revision, title } = checked
   const [created] = await db
     .insert(sheet)
-    .values({ key, revision, title, document: checked })
+    .values({ key, revision, title, document: checked, sha256: hashOfDocument(checked), releasedBy: by ?? null, note: note ?? null })
     .onConflictDoNothing()
     .returning({ id: sheet.id })
-  if (!created)
-    throw new Problem(
-      409,
-      'sheet.released-already',
-      `Revision ${revision} of "${key}" is released and does not change. Give the new one a higher revision.`,
-    )
+  if (!created) throw new Problem(409, 'sheet.released-already', `Revision ${revision} of "${key}" is released and does not change.`)
   return { key, revision }
 }

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { and, desc, eq } from 'drizzle-orm'
+import { and, desc, eq, inArray } from 'drizzle-orm'
 import {
   DomainError, foldJob, frameFor, nextSteps, sheetForJob, upgradeSheet,
   type Depth, type EnergyKind, type FrameAsked, type JobEvent, type JobSetup, type Sheet, type SheetDocument,
@@ -56,7 +56,8 @@ export async function startJob(
   const setup: JobSetup = { options: own ? {} : found.options, ...(depth ? { depth } : {}), ...(target ? { target } : {}) }
   const document = settle(released, setup)
   const { key, revision, title } = released
-  const opening = { reason, ...setup, sheet: { key, revision, sha256: hashOfDocument(released) } }
+  const sha256 = hashOfDocument(released)
+  const opening = { reason, ...setup, sheet: { key, revision, sha256 } }
   const event: JobEvent = {
     id: randomUUID(),
     type: 'job-opened',
@@ -66,11 +67,9 @@ export async function startJob(
   }
   const state = foldJob(document, [event])
   return db.transaction(async (tx) => {
-    // Two jobs may begin with the draft that one overhaul has left: it is the same document.
-    if (own) await tx.insert(sheet).values({ key, revision, title, document: own, origin: 'bench' }).onConflictDoNothing()
-    const [kept] = plan
-      ? [plan]
-      : await tx.select({ id: sheet.id }).from(sheet).where(and(eq(sheet.key, key), eq(sheet.revision, revision)))
+    // Two jobs may begin with the draft that one overhaul has left: it is the same document, unless somebody has written in it meanwhile.
+    let kept = plan ?? (await tx.select({ id: sheet.id }).from(sheet).where(eq(sheet.sha256, sha256)).limit(1))[0]
+    kept ??= (await tx.insert(sheet).values({ key, revision, title, document: own!, origin: 'bench', sha256 }).returning({ id: sheet.id }))[0]
     const [created] = await tx
       .insert(job)
       .values({
@@ -126,7 +125,7 @@ async function documentWithout(db: Database, { id, name }: typeof unit.$inferSel
   }
   if (without.from === 'draft') {
     const [left] = await db.select({ document: sheetDraft.document }).from(sheetDraft).innerJoin(job, eq(job.id, sheetDraft.jobId))
-      .where(eq(job.unitId, id)).orderBy(desc(sheetDraft.at)).limit(1)
+      .where(and(eq(job.unitId, id), inArray(sheetDraft.status, ['open', 'ready']))).orderBy(desc(sheetDraft.at)).limit(1)
     if (!left) throw new Problem(404, 'draft.none', 'No overhaul of this unit has left a draft.')
     return upgradeSheet(left.document)
   }

@@ -46,7 +46,7 @@ function conditions({ search, site, show }: YardQuery): (SQL | undefined)[] {
 }
 
 /** A unit within the reach of a person. */
-export async function requireUnit(db: Database, person: Person, tag: string) {
+export async function requireUnit(db: Pick<Database, 'select'>, person: Person, tag: string) {
   const [found] = await db
     .select({ unit, siteName: site.name })
     .from(unit)
@@ -62,7 +62,7 @@ export async function readUnit(db: Database, person: Person, tag: string): Promi
   const found = await requireUnit(db, person, tag)
   const plan = found.unit.sheetKey ? await newestReleased(db, found.unit.sheetKey) : undefined
   const [draft] = await db.select({ id: sheetDraft.id, at: sheetDraft.at }).from(sheetDraft).innerJoin(job, eq(job.id, sheetDraft.jobId))
-    .where(eq(job.unitId, found.unit.id)).orderBy(desc(sheetDraft.at)).limit(1)
+    .where(and(eq(job.unitId, found.unit.id), inArray(sheetDraft.status, ['open', 'ready']))).orderBy(desc(sheetDraft.at)).limit(1)
   const jobs = await db.select().from(job).where(eq(job.unitId, found.unit.id)).orderBy(desc(job.openedAt))
   const [rows, sheets] = jobs.length
     ? await Promise.all([
@@ -82,7 +82,7 @@ export async function readUnit(db: Database, person: Person, tag: string): Promi
       make: found.unit.make,
       nameplate: found.unit.nameplate,
       options: found.unit.options,
-      sheet: plan ? { key: plan.key, title: plan.title, revision: plan.revision } : null,
+      sheet: plan ? { key: plan.key, title: plan.title, revision: plan.revision, sha256: plan.sha256 } : null,
       draft: draft ? { id: draft.id, at: draft.at.toISOString() } : null,
     },
     jobs: jobs.map(toJobRow),

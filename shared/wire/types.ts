@@ -1,7 +1,6 @@
 import type {
   Actor,
   Agreement,
-  DraftLeft,
   EventBodies,
   EventType,
   JobSetup,
@@ -10,7 +9,6 @@ import type {
   ReadingStage,
   RecordedEvent,
   RuleDocument,
-  SheetDocument,
   Verdict,
 } from '#core'
 import type { Role } from '../rights'
@@ -98,29 +96,9 @@ export interface SheetRow {
   positions: number
   joints: number
   releasedAt: string
-}
-
-/** What an overhaul has left behind of what was written into its sheet. */
-export interface DraftRow {
-  id: string
-  key: string
-  title: string
-  at: string
-  /** Who closed the job that wrote it, its number and its unit. */
-  by: string
-  job: number
-  jobId: string
-  tag: string
-  parts: number
-  steps: number
-  positions: number
-  /** How much of it nobody knows yet. */
-  gaps: number
-}
-
-export interface DraftAnswer extends Pick<DraftRow, 'id' | 'by' | 'at' | 'job' | 'jobId' | 'tag'> {
-  document: SheetDocument
-  photos: DraftLeft['photos']
+  sha256: string
+  /** How many units are overhauled by it. */
+  units: number
 }
 
 export interface UnitRow {
@@ -209,7 +187,7 @@ export interface UnitAnswer {
     make: string
     nameplate: Record<string, string>
     options: Record<string, string>
-    sheet: { key: string; title: string; revision: number } | null
+    sheet: { key: string; title: string; revision: number; sha256: string } | null
     /** What its last overhaul without a released sheet has left behind. */
     draft: { id: string, at: string } | null
   }
@@ -229,7 +207,7 @@ export type LoggedEvent = RecordedEvent & { hash: string }
 /** Everything the bench needs to fold a job: a snapshot and what came after it. */
 export interface JobBundle {
   job: JobRow & { setup: JobSetup, unitTag: string, unitName: string, siteName: string }
-  sheet: { key: string, revision: number }
+  sheet: { key: string, revision: number, sha256: string }
   snapshot: { seq: number, state: JobState } | null
   events: LoggedEvent[]
   /** The newest event that the server knows and its hash: what a signature without the link refers to. */

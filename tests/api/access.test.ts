@@ -90,9 +90,9 @@ describe('rights', () => {
   }
 
   it.each<[Role, number, number, number]>([
-    // role, taking a note at a job, releasing a hold point too early, bringing in an empty sheet
+    // role, taking a note at a job, releasing a hold point too early, bringing in no sheet
     ['technician', 200, 403, 403],
-    ['lead', 200, 409, 403],
+    ['lead', 200, 409, 422],
     ['planner', 403, 403, 403],
     ['engineer', 200, 409, 422],
     ['admin', 200, 409, 422],
@@ -103,7 +103,7 @@ describe('rights', () => {
     const job = await client.openJobOf('P-105')
     expect((await client.append(job, [draft('note-added', { text: `a ${role} was here` })])).status).toBe(note)
     expect((await client.append(job, [draft('hold-released', { step: 'unlock' })])).status).toBe(release)
-    expect((await client.post('/sheets', {})).status).toBe(sheet)
+    expect((await client.post('/drafts', {})).status).toBe(sheet)
     expect((await client.get('/sheets')).status).toBe(200)
   })
 
@@ -122,9 +122,14 @@ describe('rights', () => {
     'POST /instruments/[tag]/lease': WORKERS,
     'DELETE /instruments/[tag]/lease': WORKERS,
     'GET /sheets': 'all',
-    'GET /sheets/[key]/[revision]': 'all',
+    'GET /sheets/[key]': 'all',
+    'GET /documents/[sha256]': 'all',
     'GET /drafts': 'all',
     'GET /drafts/[id]': 'all',
+    'POST /drafts': ['lead', 'engineer', 'admin'],
+    'POST /drafts/[id]/deeds': ['lead', 'engineer', 'admin'],
+    'POST /drafts/[id]/review': ['lead', 'engineer', 'admin'],
+    'POST /drafts/[id]/release': ['engineer', 'admin'],
     'GET /jobs/[id]': 'all',
     'GET /jobs/[id]/events': 'all',
     'GET /jobs/[id]/dossier': 'all',
@@ -134,7 +139,6 @@ describe('rights', () => {
     'POST /jobs/[id]/sign': WORKERS,
     'PUT /jobs/[id]/photos/[photo]': WORKERS,
     'POST /units/[tag]/jobs': [...WORKERS, 'planner'],
-    'POST /sheets': ['engineer', 'admin'],
     'GET /rules': 'all',
     'GET /rules/agreement': 'all',
     'POST /rules': ['engineer', 'admin'],

@@ -5,7 +5,8 @@ import {
   type Drafted, type JobState, type Sheet, type SheetDocument,
 } from '#core'
 import type { Dossier } from '#shared/wire/dossier'
-import type { DraftAnswer, DraftRow, JobBundle, UnitAnswer } from '#shared/wire/types'
+import type { DraftAnswer, DraftRow } from '#shared/wire/drafts'
+import type { JobBundle, UnitAnswer } from '#shared/wire/types'
 import { Client, draft } from './client'
 
 interface OneStep { key: string, after: string[], limb: string }
@@ -24,7 +25,7 @@ class Growing {
 
   async look(): Promise<this> {
     const { body } = await this.client.get<JobBundle>(`/jobs/${this.id}`)
-    this.document = (await this.client.get<SheetDocument>(`/sheets/${body.sheet.key}/${body.sheet.revision}`)).body
+    this.document = (await this.client.get<SheetDocument>(`/documents/${body.sheet.sha256}`)).body
     this.state = foldJob(this.document, body.events, body.snapshot?.state ?? emptyState())
     return this
   }

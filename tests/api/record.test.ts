@@ -227,18 +227,3 @@ describe('work of somebody who is gone', () => {
     expect(dossier.chain.intact).toBe(true)
   })
 })
-
-describe('a sheet', () => {
-  it('whose keys name what every object has is refused', async () => {
-    const engineer = await Client.as('varga')
-    const { body: sheet } = await engineer.get<{ key: string, steps: { key: string }[] }>('/sheets/lever-hoist/2')
-    const answer = await engineer.post('/sheets', {
-      ...sheet,
-      key: 'odd-hoist',
-      steps: sheet.steps.map((step, i) => (i === 2 ? { ...step, key: 'constructor' } : step)),
-    })
-    expect(answer.body).toMatchObject({ status: 422, code: 'sheet.bad' })
-    const client = await Client.as('okafor')
-    expect((await client.append(await client.openJobOf('P-105'), [draft('step-done', { step: 'constructor' })])).status).toBe(422)
-  })
-})

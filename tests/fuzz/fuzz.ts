@@ -113,7 +113,7 @@ const BODIES: Record<string, () => unknown> = {
     pin: String(100_000 + below(899_999)),
   }),
   '/units/[tag]/jobs': () => ({ reason: 'fuzz', device: randomUUID(), depth: pick(['routine', 'failure-analysis', 'x']) }),
-  '/sheets': () => ({ ...sheet, key: `fuzz-${below(1e6)}` }),
+  '/drafts': () => ({ from: 'import', documents: [{ ...sheet, key: `fuzz-${below(1e6)}` }] }),
   '/people': () => ({
     login: `fuzz${below(1e6)}`,
     name: 'Fuzz',

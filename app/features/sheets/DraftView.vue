@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onMounted } from 'vue'
-import type { DraftAnswer } from '#shared/wire/types'
+import type { DraftAnswer } from '#shared/wire/drafts'
 import { callApi } from '../../net/api'
 import { useAnswer } from '../../net/use-answer'
 import { moment } from '../../ui/moment'

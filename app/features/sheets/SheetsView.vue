@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { capital } from '#core'
-import type { DraftRow, SheetRow } from '#shared/wire/types'
+import type { DraftRow } from '#shared/wire/drafts'
+import type { SheetRow } from '#shared/wire/types'
 import { callApi } from '../../net/api'
 import { useAnswer } from '../../net/use-answer'
 import { moment } from '../../ui/moment'

@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import { id } from '#shared/wire/id'
-import { DEPTHS, ENERGY_KINDS, FAMILIES, PRODUCTS, type Depth } from '#core'
+import { frameShape } from '#shared/wire/drafts'
+import { DEPTHS, type Depth } from '#core'
 import { database } from '../../../db/client'
 import { defineApi } from '../../../http/define-api'
 import { unitParams } from '../../../http/params'
@@ -10,9 +11,9 @@ import { startJob, type StartWithout } from '../../../services/start-job'
 /** What it begins with when the unit has no sheet. */
 const without = Joi.object({
   from: Joi.valid('nothing', 'sister', 'draft').required(),
-  energies: Joi.array().items(Joi.valid(...ENERGY_KINDS)).unique().when('from', { is: 'nothing', then: Joi.required(), otherwise: Joi.forbidden() }),
-  product: Joi.valid(...PRODUCTS).when('from', { not: 'nothing', then: Joi.forbidden() }),
-  family: Joi.valid(...FAMILIES.map(({ key }) => key)).when('from', { not: 'nothing', then: Joi.forbidden() }),
+  energies: frameShape.energies.when('from', { is: 'nothing', then: Joi.required(), otherwise: Joi.forbidden() }),
+  product: frameShape.product.when('from', { not: 'nothing', then: Joi.forbidden() }),
+  family: frameShape.family.when('from', { not: 'nothing', then: Joi.forbidden() }),
   sheet: Joi.string().max(60).when('from', { is: 'sister', then: Joi.required(), otherwise: Joi.forbidden() }),
 })
 

@@ -1,0 +1,35 @@
+import { auditSheet } from './audit'
+import { sheetFaults } from './check-sheet'
+import type { SheetFault } from './machine-faults'
+import { gapName, openGaps } from './open-gaps'
+import type { Gap, SheetDocument } from './schema'
+
+/**
+ * Why a draft may not be released: what cannot be worked from, what could hurt somebody, and what must be known before anybody works by it.
+ * What a finding has an answer for (`audited`) is answered; a gap is only closed by its value.
+ *
+ * @returns each with its place by key; empty when it may be released
+ * @example releaseBlockers(draft).map(({ reason }) => reason)
+ */
+export function releaseBlockers(sheet: SheetDocument): SheetFault[] {
+  const faults = sheetFaults(sheet)
+  if (faults.length > 0) return faults
+  const gaps = openGaps(sheet).filter(gap => mustBeKnown(sheet, gap)).map(gap => ({
+    place: `/${LIST_OF[gap.field]}/${gap.thing}`, reason: `${gapName(sheet, gap)}: its ${gap.field} must be known before anybody works by it.`,
+  }))
+  const hurts = sheet.energies || sheet.steps.some(step => step.stage === 'make-safe')
+    ? []
+    : [{ place: '/energies', reason: 'It names nothing that can hurt somebody and makes nothing safe. Write the energies down, or the step that shows there are none.' }]
+  const found = auditSheet(sheet)
+    .filter(({ rule, severity }) => rule !== 'gaps' && (severity === 'danger' || severity === 'wrong'))
+    .map(({ list, key, field, severity, sentence }) => ({ place: `/${list}/${key}${field ? `/${field}` : ''}`, reason: `${severity}: ${sentence}` }))
+  return [...gaps, ...hurts, ...found]
+}
+
+const LIST_OF = { torque: 'parts', mass: 'parts', limits: 'positions', why: 'steps', minutes: 'steps' } as const
+
+/** How tight, how heavy what hangs is, and where go or no-go hangs on it. */
+function mustBeKnown({ steps }: SheetDocument, { thing, field }: Gap): boolean {
+  if (field === 'limits') return steps.some(step => step.reads?.some(read => read.position === thing && read.backTo))
+  return field === 'torque' || field === 'mass'
+}
