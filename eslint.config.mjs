@@ -31,6 +31,7 @@ const coreKnows = {
   teardown: ['sheet'],
   job: ['units', 'metrology', 'fastening', 'evidence', 'seals', 'sheet', 'teardown'],
   growth: ['units', 'seals', 'sheet', 'teardown', 'job'],
+  drafting: ['units', 'metrology', 'fits', 'fastening', 'seals', 'sheet', 'job', 'growth'],
   training: ['evidence', 'seals', 'sheet', 'teardown', 'job'],
 }
 
