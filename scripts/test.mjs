@@ -47,6 +47,23 @@ const vitest = project => [
   `--outputFile.json=${join(RESULTS, `${project}.json`)}`,
 ]
 
+/** What asks real servers; each suite has a database of its own. */
+async function onInstallations() {
+  const suites = [
+    ['api', ['npx', vitest('api')], 'api.json'],
+    ['journeys', ['npx', ['playwright', 'test']], 'e2e.json'],
+  ]
+  for (const [name, command, countedIn] of suites) {
+    const installation = await startTestInstallation({ output: 'inherit' })
+    try {
+      await suite(name, ...command, { env: installation.env, countedIn })
+      clean(name, installation)
+    } finally {
+      await installation.stop()
+    }
+  }
+}
+
 await main(async () => {
   rmSync(RESULTS, { recursive: true, force: true })
   mkdirSync(RESULTS, { recursive: true })
@@ -63,24 +80,11 @@ await main(async () => {
   await suite('sheets', 'npm', ['run', '--silent', 'audit-sheets'])
   await suite('interface', 'npx', vitest('interface'), { countedIn: 'interface.json' })
   await needBuild({ NUXT_SESSION_PASSWORD: 'only needed while building, never used' })
-  const installation = await startTestInstallation({ output: 'inherit' })
-  try {
-    await suite('api', 'npx', vitest('api'), { env: installation.env, countedIn: 'api.json' })
-    clean('api', installation)
-  } finally {
-    await installation.stop()
-  }
-  const fresh = await startTestInstallation({ output: 'inherit' })
-  try {
-    // A browser waits most of its time; whole jobs are walked in the gaps, and give way to it.
-    await Promise.all([
-      suite('journeys', 'npx', ['playwright', 'test'], { env: fresh.env, countedIn: 'e2e.json' }),
-      suite('walks', 'nice', ['-n', '19', 'npx', ...vitest('walks'), '--maxWorkers=1'], { countedIn: 'walks.json' }),
-    ])
-    clean('journeys', fresh)
-  } finally {
-    await fresh.stop()
-  }
+  // Servers and browsers wait most of their time; whole jobs are walked in the gaps, and give way to them.
+  await Promise.all([
+    suite('walks', 'nice', ['-n', '19', 'npx', ...vitest('walks'), '--maxWorkers=1'], { countedIn: 'walks.json' }),
+    onInstallations(),
+  ])
 })
 if (process.exitCode) total.failed += 1
 say(`\n${total.passed} passed, ${total.failed} failed`)

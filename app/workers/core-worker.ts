@@ -1,13 +1,19 @@
 import {
-  auditSheet, compareSchools, operatingClearance, passesForEvenness, simulateTightening, type EvenPasses, type Finding,
-  type OperatingClearance, type OperatingClearanceInput,
-  type School, type SchoolsInput, type SheetDocument, type SimulatedTightening, type TighteningModel,
+  auditSheet, compareSchools, releaseBlockers, rowsToEdits, sheetFaults, operatingClearance, passesForEvenness,
+  simulateTightening, type EvenPasses, type Finding, type OperatingClearance, type OperatingClearanceInput,
+  type School, type SchoolsInput, type PasteInput, type PasteResult, type SheetDocument, type SheetFault,
+  type SimulatedTightening, type TighteningModel,
 } from '#core'
+import { v4 as newId } from 'uuid'
 import { serve } from './protocol'
 
 export interface CoreTasks {
   operatingClearance: { input: OperatingClearanceInput, result: OperatingClearance }
   auditSheet: { input: SheetDocument, result: Finding[] }
+  checkDraft: { input: SheetDocument, result: { faults: SheetFault[], findings: Finding[] } }
+  releaseBlockers: { input: SheetDocument, result: SheetFault[] }
+  /** Keys are made here: a function does not cross over. */
+  readTable: { input: { sheet: SheetDocument } & Omit<PasteInput, 'newId'>, result: PasteResult }
   compareSchools: { input: SchoolsInput, result: School[] }
   simulateTightening: { input: TighteningModel, result: SimulatedTightening }
   passesForEvenness: { input: Parameters<typeof passesForEvenness>[0], result: EvenPasses }
@@ -16,6 +22,9 @@ export interface CoreTasks {
 serve<CoreTasks>({
   operatingClearance: input => operatingClearance(input),
   auditSheet: sheet => auditSheet(sheet),
+  checkDraft: sheet => ({ faults: sheetFaults(sheet), findings: auditSheet(sheet) }),
+  releaseBlockers: sheet => releaseBlockers(sheet),
+  readTable: ({ sheet, ...input }) => rowsToEdits(sheet, { ...input, newId }),
   compareSchools: input => compareSchools(input),
   simulateTightening: input => simulateTightening(input),
   passesForEvenness: input => passesForEvenness(input),

@@ -1,4 +1,5 @@
 export { editInWords, kindAt, type EditWords } from './edit-words'
+export { editsToMove } from './move-step'
 export { fieldQuantity, fieldWord } from './field-words'
 export { COLUMNS, guessColumns, isHead, PASTED, type ColumnUse, type PastedList } from './pasted-columns'
-export { MOST_ROWS, rowsToEdits, type PasteFault, type PasteResult } from './pasted-rows'
+export { MOST_ROWS, rowsToEdits, type PasteFault, type PasteInput, type PasteResult } from './pasted-rows'

@@ -211,7 +211,7 @@ describe('checkSheet', () => {
         s.parts.find(part => part.key === 'rotor')!.on = 'impeller'
       },
       `/parts/${partIndex('rotor')}/on`,
-      'rotor on impeller on rotor',
+      'on "Double-entry impeller, bronze" on',
     ],
     [
       'an outline without a length',

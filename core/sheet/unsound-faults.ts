@@ -31,14 +31,18 @@ function circleFaults(sheet: SheetDocument): SheetFault[] {
   if (circle)
     faults.push({
       place: `/steps/${sheet.steps.findIndex(step => step.key === circle[0])}/after`,
-      reason: `The order goes round in a circle: ${circle.join(' needs ')}.`,
+      reason: `The order goes round in a circle: ${said(sheet.steps, circle, ' waits for ')}.`,
     })
   const seats = findCycle(new Map(sheet.parts.map(part => [part.key, part.on ? [part.on] : []])))
   if (seats)
     faults.push({ place: `/parts/${sheet.parts.findIndex(part => part.key === seats[0])}/on`,
-      reason: `A part cannot sit on itself: ${seats.join(' on ')}.` })
+      reason: `A part cannot sit on itself: ${said(sheet.parts, seats, ' on ')}.` })
   return faults
 }
+
+/** A loop in the words of the sheet: keys that were made at a bench say nothing. */
+const said = (things: readonly { key: string, name?: string, title?: string }[], keys: readonly string[], joint: string) =>
+  keys.map(key => things.find(thing => thing.key === key)!).map(thing => `"${thing.title ?? thing.name}"`).join(joint)
 
 /** Keys are used once: in each list, and in each list within one of its things. */
 function keyFaults(sheet: SheetDocument): SheetFault[] {

@@ -1,52 +1,75 @@
 <script setup lang="ts">
-import { onMounted } from 'vue'
-import type { DraftAnswer } from '#shared/wire/drafts'
-import { callApi } from '../../net/api'
-import { useAnswer } from '../../net/use-answer'
+import { computed, onMounted } from 'vue'
+import { navigateTo } from '#app'
+import { useSessionStore } from '../../net/session-store'
 import { moment } from '../../ui/moment'
 import StateNote from '../../ui/StateNote.vue'
 import DocumentView from './DocumentView.vue'
+import DraftEditor from './editor/DraftEditor.vue'
+import { provideDraft } from './editor/use-draft'
 
-/** What an overhaul has left behind: its sheet as it was written at the bench, with its gaps. */
+/** A sheet that is being written: at the desk of who may write it, to be read by everybody else. */
 const { id } = defineProps<{ id: string }>()
-const answer = useAnswer<DraftAnswer>(() => `draft ${id}`, () => callApi(`/drafts/${id}`), 1)
-onMounted(() => void answer.load())
+const session = useSessionStore()
+const desk = provideDraft(id)
+const { answer, document, problem } = desk
+onMounted(() => void desk.load())
+const isOpen = computed(() => answer.value?.status === 'open' || answer.value?.status === 'ready')
+const isWritten = computed(() => isOpen.value && session.may('sheet:write'))
+const ORIGIN = { job: 'Written at the bench', import: 'Brought in', revision: 'Next revision', copy: 'Copy of another sheet', frame: 'Begun from a frame' }
+const STATUS = { open: 'Draft', ready: 'Draft, handed in', released: 'Released', dropped: 'Given up' }
 </script>
 
 <template>
   <div class="draft">
     <StateNote
-      v-if="answer.problem.value"
+      v-if="problem && !answer"
       kind="problem"
       title="This draft cannot be shown"
-      :text="answer.problem.value"
+      :text="problem"
     >
       <NuxtLink to="/sheets">
         Back to the library
       </NuxtLink>
     </StateNote>
     <StateNote
-      v-else-if="!answer.data.value"
+      v-else-if="!answer || !document"
       kind="loading"
       title="Fetching the draft …"
     />
-    <DocumentView
-      v-else
-      :sheet="answer.data.value.document"
-    >
-      <template #head>
-        <p class="from">
-          <b>Draft.</b> Written by <NuxtLink :to="`/jobs/${answer.data.value.jobId}/dossier`">
-            job {{ answer.data.value.job }}
-          </NuxtLink> on {{ answer.data.value.tag }}, closed by {{ answer.data.value.by }}, {{ moment(answer.data.value.at) }};
-          photos at its steps: <span class="mono">{{ answer.data.value.photos.length }}</span>.
+    <template v-else>
+      <header class="head">
+        <p class="eyebrow">
+          {{ document.family }}
         </p>
-      </template>
-    </DocumentView>
+        <h1>{{ document.title }}</h1>
+        <p class="from">
+          <b>{{ STATUS[answer.status] }}<template v-if="answer.releasedAs"> as revision {{ answer.releasedAs }}</template>.</b>
+          {{ ORIGIN[answer.origin] }}{{ answer.basedOn ? `, from revision ${answer.basedOn}` : '' }}
+          <template v-if="answer.jobId">
+            in <NuxtLink :to="`/jobs/${answer.jobId}/dossier`">
+              job {{ answer.job }}
+            </NuxtLink> on {{ answer.tag }}, closed
+          </template>
+          by {{ answer.by }}, {{ moment(answer.at) }}<template v-if="answer.photos.length > 0">
+            ; photos at its steps: <span class="mono">{{ answer.photos.length }}</span>
+          </template>.
+        </p>
+      </header>
+      <DraftEditor
+        v-if="isWritten"
+        @released="navigateTo(`/sheets/${answer.key}`)"
+      />
+      <DocumentView
+        v-else
+        :sheet="document"
+      />
+    </template>
   </div>
 </template>
 
 <style scoped>
-.draft { max-width: 1240px; margin: 0 auto; padding: 20px; }
-.from { background: var(--brass-tint); border-left: 6px solid var(--brass-line); padding: 8px 14px; }
+.draft { max-width: 1240px; margin: 0 auto; padding: 16px 20px 24px; }
+.head { margin-bottom: 10px; }
+.from { display: inline-block; margin: 4px 0 0; background: var(--brass-tint); border-left: 6px solid var(--brass-line); padding: 6px 14px; }
 </style>

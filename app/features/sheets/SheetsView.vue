@@ -3,10 +3,14 @@ import { computed, onMounted, ref } from 'vue'
 import { capital } from '#core'
 import type { DraftRow } from '#shared/wire/drafts'
 import type { SheetRow } from '#shared/wire/types'
-import { callApi } from '../../net/api'
+import { callApi, sentenceOf } from '../../net/api'
+import { useSessionStore } from '../../net/session-store'
+import { fetchSheet } from '../../net/sheets'
 import { useAnswer } from '../../net/use-answer'
 import { moment } from '../../ui/moment'
+import { saveJson } from '../../ui/save-json'
 import StateNote from '../../ui/StateNote.vue'
+import StartDraftDialog from './StartDraftDialog.vue'
 
 /** The library: the newest revision of every machine sheet. */
 const answer = useAnswer<SheetRow[]>(() => 'sheets', () => callApi('/sheets'), 1)
@@ -14,7 +18,22 @@ const search = ref('')
 const found = computed(() =>
   (answer.data.value ?? []).filter(row => `${row.title} ${row.family}`.toLowerCase().includes(search.value.trim().toLowerCase())))
 const DRAFT_FIGURES = ['parts', 'steps', 'positions', 'gaps'] as const
-const FIGURES = ['parts', 'steps', 'positions', 'joints', 'revision'] as const
+const FIGURES = ['parts', 'steps', 'positions', 'joints', 'units', 'revision'] as const
+const session = useSessionStore()
+const [starting, exporting] = [ref(false), ref(false)]
+const ORIGIN = { job: 'bench', import: 'files', revision: 'revision', copy: 'copy', frame: 'frame' }
+/** What is found, as one file that can be brought in elsewhere. */
+async function exportAll() {
+  exporting.value = true
+  try {
+    const documents = []
+    for (const row of found.value) documents.push(await fetchSheet(row))
+    saveJson(documents.length === 1 ? `${documents[0]!.key}.json` : 'sheets.json', documents.length === 1 ? documents[0] : documents)
+  } catch (error) {
+    answer.problem.value = sentenceOf(error)
+  }
+  exporting.value = false
+}
 const drafts = useAnswer<DraftRow[]>(() => 'drafts', () => callApi('/drafts'), 1)
 onMounted(() => {
   void answer.load()
@@ -29,6 +48,22 @@ onMounted(() => {
       <p class="quiet">
         How each kind of machine is built and overhauled. A released revision never changes.
       </p>
+      <span class="acts">
+        <el-button
+          v-if="answer.data.value"
+          :loading="exporting"
+          @click="exportAll"
+        >
+          <Icon name="ph:download-simple" /> Export {{ search.trim() ? 'these' : 'all' }}
+        </el-button>
+        <el-button
+          v-if="session.may('sheet:write')"
+          type="primary"
+          @click="starting = true"
+        >
+          <Icon name="ph:plus" /> New sheet
+        </el-button>
+      </span>
     </header>
     <StateNote
       v-if="answer.problem.value"
@@ -71,7 +106,7 @@ onMounted(() => {
       >
         <el-table-column
           label="Machine"
-          min-width="280"
+          min-width="260"
         >
           <template #default="{ row }">
             <NuxtLink
@@ -85,20 +120,20 @@ onMounted(() => {
         <el-table-column
           label="Family"
           prop="family"
-          min-width="180"
+          min-width="170"
         />
         <el-table-column
           v-for="field in FIGURES"
           :key="field"
           :label="capital(field)"
           :prop="field"
-          width="94"
+          width="88"
           align="right"
           class-name="mono"
         />
         <el-table-column
           label="Released"
-          width="150"
+          width="176"
         >
           <template #default="{ row }">
             <span class="quiet">{{ moment(row.releasedAt) }}</span>
@@ -113,7 +148,7 @@ onMounted(() => {
     >
       <h2>Drafts</h2>
       <p class="quiet">
-        What overhauls without a sheet have left behind, with what nobody knows yet.
+        What is being written: left behind by overhauls, brought in, or begun at a desk. Somebody who has not written in it releases it.
       </p>
       <el-table
         :data="drafts.data.value"
@@ -134,18 +169,24 @@ onMounted(() => {
           </template>
         </el-table-column>
         <el-table-column
-          label="Unit"
-          prop="tag"
-          width="110"
-          class-name="mono"
-        />
+          label="From"
+          width="130"
+        >
+          <template #default="{ row }">
+            {{ ORIGIN[row.origin as keyof typeof ORIGIN] }} <span class="mono">{{ row.tag ?? (row.basedOn ? `rev ${row.basedOn}` : '') }}</span>
+          </template>
+        </el-table-column>
         <el-table-column
-          label="Job"
-          prop="job"
-          width="80"
-          align="right"
-          class-name="mono"
-        />
+          label="State"
+          width="110"
+        >
+          <template #default="{ row }">
+            <b v-if="row.status === 'ready'">for review</b><span
+              v-else
+              class="quiet"
+            >open</span>
+          </template>
+        </el-table-column>
         <el-table-column
           v-for="field in DRAFT_FIGURES"
           :key="field"
@@ -156,26 +197,32 @@ onMounted(() => {
           class-name="mono"
         />
         <el-table-column
-          label="Closed by"
+          label="Begun by"
           prop="by"
-          min-width="150"
+          min-width="176"
         />
         <el-table-column
-          label="On"
+          label="Changed"
           width="150"
         >
           <template #default="{ row }">
-            <span class="quiet">{{ moment(row.at) }}</span>
+            <span class="quiet">{{ moment(row.changedAt) }}</span>
           </template>
         </el-table-column>
       </el-table>
     </section>
+    <StartDraftDialog
+      v-model="starting"
+      :sheets="answer.data.value ?? []"
+      @brought="drafts.load()"
+    />
   </div>
 </template>
 
 <style scoped>
 .sheets { max-width: 1240px; margin: 0 auto; padding: 20px; display: flex; flex-direction: column; gap: 14px; }
 .head { display: flex; align-items: baseline; gap: 6px 18px; flex-wrap: wrap; }
+.acts { margin-left: auto; }
 .card { padding: 16px 22px 20px; }
 .search { max-width: 340px; margin: 0 0 12px; }
 .kept { margin: 0 0 10px; color: var(--brass); }

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
-import { ENERGY_KINDS, ENERGY_WORDS, FAMILIES, PRODUCTS, type EnergyKind, type Product } from '#core'
+import { FAMILIES, type EnergyKind, type Product } from '#core'
 import type { SheetRow, UnitAnswer } from '#shared/wire/types'
 import { callApi, sentenceOf } from '../../net/api'
 import AskDialog from '../../ui/AskDialog.vue'
 import CautionNote from '../../ui/CautionNote.vue'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
+import FrameQuestions from '../../ui/FrameQuestions.vue'
 import { moment } from '../../ui/moment'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import { useStart } from './use-start'
@@ -30,10 +31,7 @@ watch(open, async (isOpen) => {
     problem.value = sentenceOf(error)
   }
 }, { immediate: true })
-watch(loose, (isLoose) => { if (isLoose) energies.value = [] })
-watch(energies, (kinds) => { if (kinds.length > 0) loose.value = false })
 
-const steps = computed(() => ENERGY_KINDS.filter(kind => energies.value.includes(kind)).map(kind => ENERGY_WORDS[kind].off.title))
 const ready = computed(() =>
   from.value === 'draft' || (from.value === 'sister' ? sister.value !== '' : energies.value.length > 0 || loose.value))
 
@@ -107,67 +105,19 @@ function start() {
       </CautionNote>
     </template>
     <template v-else-if="from === 'nothing'">
-      <div class="row">
-        <label>
-          Kind of machine
-          <ChoiceSelect
-            v-model="family"
-            label="Kind of machine"
-            :choices="[{ value: '', label: 'none of these' }, ...FAMILIES.map(one => ({ value: one.key, label: one.name }))]"
-          />
-        </label>
-        <label>
-          What it carries
-          <ChoiceSelect
-            v-model="product"
-            label="What it carries"
-            :choices="[{ value: '', label: 'nothing that matters' }, ...PRODUCTS.map(one => ({ value: one, label: one }))]"
-          />
-        </label>
-      </div>
-      <p
-        id="energies"
-        class="asked"
-      >
-        What can hurt somebody? Each gets its lock, its proof by a second person, its return.
-      </p>
-      <el-checkbox-group
-        v-model="energies"
-        aria-labelledby="energies"
-        class="energies"
-      >
-        <el-checkbox
-          v-for="kind in ENERGY_KINDS"
-          :key="kind"
-          :value="kind"
-        >
-          {{ ENERGY_WORDS[kind].ask }}
-        </el-checkbox>
-      </el-checkbox-group>
-      <el-checkbox
-        v-model="loose"
-        class="loose"
-      >
-        None of these: it stands loose on the bench, empty
-      </el-checkbox>
-      <p
-        v-if="steps.length > 0"
-        class="first"
-      >
-        <Icon name="ph:lock" /> First: {{ steps.join(' · ') }}
-      </p>
+      <FrameQuestions
+        v-model:energies="energies"
+        v-model:family="family"
+        v-model:product="product"
+        v-model:loose="loose"
+      />
     </template>
     <RefusalNote :text="problem" />
   </AskDialog>
 </template>
 
 <style scoped>
-label, .asked { display: block; margin: 12px 0 6px; font-weight: 500; }
+label { display: block; margin: 12px 0 6px; font-weight: 500; }
 .from { display: flex; flex-direction: column; align-items: stretch; }
 .from :deep(.el-radio) { margin: 0; }
-.row { display: grid; grid-template-columns: 1fr 1fr; gap: 0 16px; }
-.energies { display: grid; grid-template-columns: repeat(auto-fill, minmax(270px, 1fr)); gap: 0 14px; }
-.energies :deep(.el-checkbox), .loose { margin: 0; min-height: 44px; white-space: normal; }
-.first { margin-top: 8px; color: var(--brass); font-weight: 500; }
-@media (max-width: 560px) { .row { grid-template-columns: 1fr; } }
 </style>

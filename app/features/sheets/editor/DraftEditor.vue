@@ -1,0 +1,263 @@
+<script setup lang="ts">
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
+import { fieldWord, openGaps, placeOfPointer, type Finding, type ListName, type Place, type SheetFault } from '#core'
+import { isField } from '../../../ui/is-field'
+import RefusalNote from '../../../ui/RefusalNote.vue'
+import { countsOf } from '../findings'
+import { gapWords } from '../sheet-words'
+import SeverityMark from '../SeverityMark.vue'
+import JsonPane from './JsonPane.vue'
+import OrderPane from './OrderPane.vue'
+import ReviewPane from './ReviewPane.vue'
+import SayPane from './SayPane.vue'
+import TablesPane from './TablesPane.vue'
+import { useDraft } from './use-draft'
+
+/** A draft at the desk: one document, written as an order, as tables, or as it stands; what the checker says is one tap from its place. */
+const desk = useDraft()
+const { document, problem, clash, saving, isCut, checked, mayUndo, mayRedo, undo, redo } = desk
+const emit = defineEmits<{ released: [revision: number] }>()
+const tab = ref('order')
+const list = ref<ListName>('parts')
+const opened = ref<string | null>(null)
+const panes = { order: useTemplateRef<InstanceType<typeof OrderPane>>('order'), tables: useTemplateRef<InstanceType<typeof TablesPane>>('tables') }
+
+const says = computed(() => checked.value?.findings ?? [])
+const faults = computed(() => checked.value?.faults ?? [])
+const counts = computed(() => countsOf(says.value))
+const gaps = computed(() => document.value ? gapWords(document.value, openGaps(document.value)) : [])
+const missing = computed(() => gaps.value.reduce((sum, { of }) => sum + of.length, 0))
+const isTold = ref(false)
+
+/** Goes to the place that a fault or a finding is about. */
+async function jump(place: Place) {
+  isTold.value = false
+  opened.value = place.key
+  if (place.list === 'sheet') {
+    tab.value = 'sheet'
+    return
+  }
+  if (place.list === 'steps') tab.value = 'order'
+  else {
+    tab.value = 'tables'
+    list.value = place.list
+  }
+  await nextTick()
+  await nextTick()
+  ;(place.list === 'steps' ? panes.order : panes.tables).value?.show(place.key)
+}
+const placeOfFinding = ({ list: at, key, field }: Finding): Place => ({ list: at, key, ...field ? { field } : {} })
+
+function keys(event: KeyboardEvent) {
+  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z' || isField(event.target)) return
+  event.preventDefault()
+  if (event.shiftKey) redo()
+  else undo()
+}
+onMounted(() => window.addEventListener('keydown', keys))
+onBeforeUnmount(() => window.removeEventListener('keydown', keys))
+const told = shallowRef<{ fault: SheetFault, place: Place }[]>([])
+function tell() {
+  told.value = faults.value.map(fault => ({ fault, place: placeOfPointer(fault.place) }))
+  isTold.value = true
+}
+const clashWords = computed(() => {
+  if (!clash.value) return null
+  const { edit, now } = clash.value
+  const say = (value: unknown) => value === null || value === undefined ? 'nothing' : typeof value === 'object' ? JSON.stringify(value) : String(value)
+  return { field: edit.field ? fieldWord(edit.field) : 'The whole', mine: say(edit.after), theirs: say(now) }
+})
+</script>
+
+<template>
+  <div
+    v-if="document"
+    class="editor"
+  >
+    <div class="bar">
+      <el-button
+        :disabled="mayUndo === undefined"
+        aria-label="Undo"
+        @click="undo()"
+      >
+        <Icon name="ph:arrow-counter-clockwise" /> Undo
+      </el-button>
+      <el-button
+        :disabled="mayRedo === undefined"
+        aria-label="Redo"
+        @click="redo()"
+      >
+        <Icon name="ph:arrow-clockwise" /> Redo
+      </el-button>
+      <span
+        class="state"
+        role="status"
+      >
+        <template v-if="isCut">
+          <Icon name="ph:cloud-slash" /> No link: {{ saving }} {{ saving === 1 ? 'change waits' : 'changes wait' }} to be kept
+        </template>
+        <template v-else-if="saving > 0">
+          Keeping …
+        </template>
+        <template v-else>
+          <Icon name="ph:check" /> Kept
+        </template>
+      </span>
+      <button
+        class="checker"
+        :class="{ faulty: faults.length > 0 }"
+        @click="tell"
+      >
+        <template v-if="!checked">
+          The checker reads …
+        </template>
+        <template v-else>
+          <span
+            v-if="faults.length > 0"
+            class="count wrong"
+          ><Icon name="ph:warning-diamond" /> <b class="mono">{{ faults.length }}</b> do not hold</span>
+          <span
+            v-for="{ severity, count } in counts"
+            :key="severity"
+            class="count"
+            :class="severity"
+          ><SeverityMark :severity="severity" /> <b class="mono">{{ count }}</b> {{ severity }}</span>
+          <span
+            v-if="faults.length === 0 && counts.length === 0"
+            class="fine"
+          ><Icon name="ph:check-circle" /> nothing to say</span>
+          <span v-if="missing > 0"><b class="mono">{{ missing }}</b> unknown</span>
+        </template>
+      </button>
+    </div>
+    <div
+      v-if="clashWords"
+      class="clash"
+      role="alert"
+    >
+      <p>{{ problem }}</p>
+      <dl>
+        <dt>{{ clashWords.field }}, as it stands now</dt><dd>{{ clashWords.theirs }}</dd>
+        <dt>as you wrote it</dt><dd>{{ clashWords.mine }}</dd>
+      </dl>
+      <el-button @click="clash = null; problem = ''">
+        I have seen both
+      </el-button>
+    </div>
+    <RefusalNote
+      v-else-if="tab !== 'order'"
+      :text="problem"
+    />
+    <section class="plate card">
+      <el-tabs v-model="tab">
+        <el-tab-pane
+          name="order"
+          label="Order"
+        >
+          <OrderPane
+            ref="order"
+            v-model:thing="opened"
+          />
+        </el-tab-pane>
+        <el-tab-pane
+          name="tables"
+          label="Tables"
+          lazy
+        >
+          <TablesPane
+            ref="tables"
+            v-model:list="list"
+            v-model:thing="opened"
+          />
+        </el-tab-pane>
+        <el-tab-pane
+          name="sheet"
+          label="Sheet"
+          lazy
+        >
+          <SayPane />
+        </el-tab-pane>
+        <el-tab-pane
+          name="json"
+          label="Document"
+          lazy
+        >
+          <JsonPane v-if="tab === 'json'" />
+        </el-tab-pane>
+        <el-tab-pane
+          name="review"
+          label="Review"
+          lazy
+        >
+          <ReviewPane
+            v-if="tab === 'review'"
+            @released="emit('released', $event)"
+          />
+        </el-tab-pane>
+      </el-tabs>
+    </section>
+    <el-drawer
+      v-model="isTold"
+      title="What the checker says"
+      size="min(560px, 100vw)"
+      append-to-body
+    >
+      <button
+        v-for="{ fault, place } in told"
+        :key="fault.place + fault.reason"
+        class="told wrong"
+        @click="jump(place)"
+      >
+        <Icon name="ph:warning-diamond" /> <span>{{ fault.reason }}</span>
+      </button>
+      <button
+        v-for="finding in says"
+        :key="finding.rule + finding.key + finding.sentence"
+        class="told"
+        :class="finding.severity"
+        @click="jump(placeOfFinding(finding))"
+      >
+        <SeverityMark :severity="finding.severity" />
+        <span><strong>{{ finding.severity }}</strong> {{ finding.sentence }} <small>{{ finding.source }}</small></span>
+      </button>
+      <p
+        v-for="gap in gaps"
+        :key="gap.field"
+        class="gap"
+      >
+        <b>{{ gap.field }}</b> not known: <span class="quiet">{{ gap.of.join(' · ') }}</span>
+      </p>
+      <p
+        v-if="told.length + says.length + gaps.length === 0"
+        class="quiet"
+      >
+        Nothing to say.
+      </p>
+    </el-drawer>
+  </div>
+</template>
+
+<style scoped>
+.editor { display: flex; flex-direction: column; gap: 12px; }
+.bar { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
+.bar .el-button { margin: 0; }
+.state { color: var(--slate); min-width: 90px; }
+.checker { display: flex; flex-wrap: wrap; gap: 4px 16px; margin-left: auto; min-height: 44px; padding: 4px 14px; align-items: center; background: var(--chalk); border: 1px solid var(--rule-strong); color: var(--ink); font: 600 17px/1.2 var(--label); cursor: pointer; }
+.checker.faulty { border-color: var(--oxide); }
+.count { color: var(--brass); }
+.count.danger, .count.wrong { color: var(--oxide); }
+.fine { color: var(--verdigris); }
+.card { padding: 4px 20px 18px; }
+.told { display: grid; grid-template-columns: 22px minmax(0, 1fr); gap: 8px; width: 100%; padding: 9px 8px; text-align: left; background: none; border: 0; border-top: 1px solid var(--rule); color: var(--ink); font: 400 15px/1.3 var(--text); cursor: pointer; }
+.told svg { color: var(--brass); font-size: 18px; margin-top: 1px; }
+.told.danger svg, .told.wrong svg { color: var(--oxide); }
+.told strong { font: 600 15px/1.2 var(--label); letter-spacing: .04em; text-transform: uppercase; margin-right: 4px; }
+.told small { display: block; color: var(--slate); }
+.told:hover { background: var(--plate); }
+.gap { margin: 0; padding: 9px 8px; border-top: 1px solid var(--rule); }
+.clash { padding: 10px 16px; background: var(--oxide-tint); border-left: 6px solid var(--oxide); }
+.clash p { margin: 0 0 6px; font-weight: 600; }
+.clash dl { display: grid; grid-template-columns: 190px minmax(0, 1fr); gap: 3px 12px; margin: 0 0 8px; }
+.clash dt { color: var(--slate); }
+.clash dd { margin: 0; font-family: var(--mono); overflow-wrap: anywhere; }
+</style>

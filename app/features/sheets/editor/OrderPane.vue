@@ -1,0 +1,193 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { VueDraggable } from 'vue-draggable-plus'
+import { editsToMove, type Limb, type Step } from '#core'
+import SeverityMark from '../SeverityMark.vue'
+import { findingsAt } from '../findings'
+import ThingDrawer from './ThingDrawer.vue'
+import { useDraft } from './use-draft'
+
+/** The work in its order: both limbs of the V with the floor between them. A step is dragged to where it belongs, or opened and written. */
+const { document, act, sheet, checked, problem } = useDraft()
+const opened = defineModel<string | null>('thing', { required: true })
+// The way up is written from the foot to the top, so that the sides of a rung face each other.
+const LIMBS: readonly { limb: Limb, name: string }[] = [{ limb: 'off', name: 'Off, going down' }, { limb: 'on', name: 'On, going up' }, { limb: 'floor', name: 'On the floor' }]
+
+const columns = ref<Record<Limb, Step[]>>({ off: [], floor: [], on: [] })
+const fill = () => {
+  for (const { limb } of LIMBS) {
+    const steps = (document.value?.steps ?? []).filter(step => step.limb === limb)
+    columns.value[limb] = limb === 'on' ? steps.toReversed() : steps
+  }
+}
+watch(document, fill, { immediate: true })
+
+const numbers = computed(() => new Map(document.value?.steps.map((step, i) => [step.key, i + 1])))
+const titles = computed(() => new Map(document.value?.steps.map(step => [step.key, step.title])))
+const partners = computed(() => {
+  const byRung = new Map<string, Step[]>()
+  for (const step of document.value?.steps ?? []) if (step.rung) byRung.set(step.rung, [...byRung.get(step.rung) ?? [], step])
+  return byRung
+})
+const partnerOf = (step: Step) => step.rung ? partners.value.get(step.rung)?.find(one => one !== step && one.key !== step.key) : undefined
+/** On which ways, or machines, it is there at all. */
+function laneOf({ ways = {}, when = {} }: Step): string {
+  const wayNames = Object.entries(ways).flatMap(([choice, keys]) =>
+    keys.map(key => document.value?.choices?.find(one => one.key === choice)?.ways.find(way => way.key === key)?.name ?? key))
+  const values = Object.entries(when).flatMap(([option, keys]) =>
+    keys.map(key => document.value?.options?.find(one => one.key === option)?.values.find(value => value.key === key)?.name ?? key))
+  return [...wayNames, ...values].join(', ')
+}
+/** A rung of one side only is open for ever. */
+const isLoose = (step: Step) => (step.removes ?? step.refits) !== undefined && !partnerOf(step)
+const gravest = (step: Step) => findingsAt(checked.value?.findings ?? [], 'steps', step.key)[0]?.severity
+
+const inOrder = (limb: Limb) => limb === 'on' ? columns.value.on.toReversed() : columns.value[limb]
+function dropped(limb: Limb, { newIndex }: { newIndex?: number }) {
+  const list = inOrder(limb)
+  const moved = columns.value[limb][newIndex ?? 0]
+  if (!moved) return
+  move(moved.key, list[list.indexOf(moved) - 1]?.key ?? '')
+  // Where the core has refused it, it lies where it lay.
+  fill()
+}
+function move(key: string, behind: string) {
+  const edits = editsToMove(sheet(), key, behind)
+  if (edits.length > 0) act(edits)
+}
+/** By keyboard: one place up or down. */
+function nudge(step: Step, by: -1 | 1) {
+  const list = inOrder(step.limb)
+  const at = list.findIndex(one => one.key === step.key)
+  const down = step.limb === 'on' ? -by : by
+  if (at + down < 0 || at + down >= list.length) return
+  move(step.key, list[down === 1 ? at + 1 : at - 2]?.key ?? '')
+}
+const isOpen = ref(false)
+function show(key: string | null) {
+  opened.value = key
+  isOpen.value = true
+}
+const focused = ref<string>()
+const around = computed(() => {
+  const step = document.value?.steps.find(one => one.key === focused.value)
+  return {
+    before: new Set(step?.after),
+    behind: new Set(document.value?.steps.filter(one => one.after.includes(focused.value ?? '')).map(one => one.key)),
+    facing: step && partnerOf(step)?.key,
+  }
+})
+defineExpose({ show })
+</script>
+
+<template>
+  <div class="order">
+    <p
+      v-if="problem"
+      class="problem"
+      role="alert"
+    >
+      <Icon name="ph:warning" /> {{ problem }}
+    </p>
+    <div class="columns">
+      <section
+        v-for="{ limb, name } in LIMBS"
+        :key="limb"
+        :class="limb"
+        :aria-label="name"
+      >
+        <h3 class="eyebrow">
+          {{ name }} <span class="mono">{{ columns[limb].length }}</span>
+        </h3>
+        <VueDraggable
+          v-model="columns[limb]"
+          handle=".grip"
+          :animation="120"
+          class="list"
+          @end="dropped(limb, $event)"
+        >
+          <div
+            v-for="step in columns[limb]"
+            :key="step.key"
+            class="step"
+            :class="{ before: around.before.has(step.key), behind: around.behind.has(step.key), focused: focused === step.key, facing: around.facing === step.key }"
+            @mouseenter="focused = step.key"
+            @focusin="focused = step.key"
+          >
+            <button
+              class="grip"
+              :aria-label="`Move ${step.title}`"
+              @keydown.up.prevent="nudge(step, -1)"
+              @keydown.down.prevent="nudge(step, 1)"
+            >
+              <Icon name="ph:dots-six-vertical" />
+            </button>
+            <button
+              class="name"
+              @click="show(step.key)"
+            >
+              <span class="mono">{{ numbers.get(step.key) }}</span>
+              <span>{{ step.title }}
+                <small
+                  v-if="step.ways || step.when"
+                  class="lane"
+                ><Icon name="ph:git-branch" /> {{ laneOf(step) }}</small>
+                <small
+                  v-if="isLoose(step)"
+                  class="loose"
+                ><Icon name="ph:warning" /> rung with one side</small>
+              </span>
+              <SeverityMark
+                v-if="gravest(step)"
+                :severity="gravest(step)!"
+              />
+            </button>
+          </div>
+        </VueDraggable>
+      </section>
+    </div>
+    <p
+      v-if="focused"
+      class="waits quiet"
+      aria-live="polite"
+    >
+      <b>{{ titles.get(focused) }}</b> waits for
+      {{ [...around.before].map(key => titles.get(key)).join(', ') || 'nothing' }};
+      {{ around.behind.size > 0 ? `for it wait ${[...around.behind].map(key => titles.get(key)).join(', ')}` : 'nothing waits for it' }}.
+    </p>
+    <el-button
+      class="new"
+      @click="show(null)"
+    >
+      <Icon name="ph:plus" /> New step
+    </el-button>
+    <ThingDrawer
+      v-model="isOpen"
+      list="steps"
+      :thing="opened"
+    />
+  </div>
+</template>
+
+<style scoped>
+.columns { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 14px 40px; align-items: end; }
+.off { align-self: start; }
+.floor { grid-column: 1 / -1; width: min(640px, 100%); justify-self: center; }
+.list { display: grid; gap: 4px; }
+.step { display: grid; grid-template-columns: 34px minmax(0, 1fr); background: var(--chalk); border: 1px solid var(--rule-strong); }
+.grip, .name { border: 0; background: none; min-height: 40px; color: inherit; cursor: pointer; }
+.grip { cursor: grab; color: var(--slate); font-size: 18px; }
+.name { display: flex; gap: 8px; align-items: center; padding: 5px 10px 5px 0; text-align: left; font: 500 15px/1.2 var(--text); }
+.name > span:nth-child(2) { flex: 1; min-width: 0; }
+.name .mono { flex: none; min-width: 22px; color: var(--slate); }
+small { display: block; color: var(--slate); font-size: 13px; }
+.loose { color: var(--oxide); }
+.focused { border-color: var(--prussian); outline: 1px solid var(--prussian); }
+.facing { background: var(--verdigris-tint); }
+.before { border-left: 6px solid var(--scribe); }
+.behind { border-right: 6px solid var(--scribe); }
+.problem { color: var(--oxide); }
+.waits { position: sticky; bottom: 0; margin: 10px 0 0; padding: 6px 10px; background: var(--paper); border-top: 1px solid var(--rule); }
+.new { margin-top: 10px; }
+@media (max-width: 800px) { .columns { grid-template-columns: minmax(0, 1fr); } }
+</style>

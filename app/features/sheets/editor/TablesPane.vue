@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { PASTED, type Finding, type ListName, type PastedList, type Sheet } from '#core'
+import FindingNote from '../FindingNote.vue'
+import { findingsAt } from '../findings'
+import { tablesOf } from '../sheet-tables'
+import PasteDialog from './PasteDialog.vue'
+import ThingDrawer from './ThingDrawer.vue'
+import { useDraft } from './use-draft'
+
+/** The lists of the sheet as tables: a row opens its thing, a table from elsewhere is pasted in. */
+const { document, checked } = useDraft()
+const list = defineModel<ListName>('list', { required: true })
+const opened = defineModel<string | null>('thing', { required: true })
+const search = ref('')
+
+/** As the document is written, for all its machines: each thing once. */
+const tables = computed(() => tablesOf(document.value as Sheet))
+const table = computed(() => tables.value.find(one => one.list === list.value) ?? tables.value[0]!)
+const rows = computed(() => {
+  const wanted = search.value.trim().toLowerCase()
+  return table.value.rows
+    .filter(row => !wanted || `${row.name} ${row.cells.join(' ')}`.toLowerCase().includes(wanted))
+    .map(row => ({ ...row, said: findingsAt(checked.value?.findings ?? [], table.value.list, row.key) }))
+})
+const [isOpen, isPasting] = [ref(false), ref(false)]
+function show(key: string | null) {
+  opened.value = key
+  isOpen.value = true
+}
+const canPaste = computed(() => (PASTED as readonly string[]).includes(list.value))
+defineExpose({ show })
+</script>
+
+<template>
+  <div class="pane">
+    <div class="bar">
+      <el-segmented
+        v-model="list"
+        :options="tables.map(one => ({ value: one.list, label: `${one.title} ${one.rows.length}` }))"
+        aria-label="List"
+      />
+      <el-input
+        v-model="search"
+        class="search"
+        clearable
+        placeholder="Search"
+        aria-label="Search in the table"
+      />
+      <el-button
+        v-if="canPaste"
+        @click="isPasting = true"
+      >
+        <Icon name="ph:clipboard-text" /> Paste a table
+      </el-button>
+      <el-button
+        type="primary"
+        @click="show(null)"
+      >
+        <Icon name="ph:plus" /> New
+      </el-button>
+    </div>
+    <el-table
+      :data="rows"
+      row-key="key"
+      :aria-label="table.title"
+      empty-text="Nothing here yet."
+      max-height="calc(100vh - 300px)"
+      highlight-current-row
+      @row-click="(row: { key: string }) => show(row.key)"
+    >
+      <el-table-column
+        label="Name"
+        min-width="240"
+      >
+        <template #default="{ row }">
+          <button class="open">
+            {{ row.name }}
+          </button>
+          <FindingNote
+            v-for="finding in row.said as Finding[]"
+            :key="finding.rule + finding.sentence"
+            :finding="finding"
+          />
+        </template>
+      </el-table-column>
+      <el-table-column
+        v-for="(column, i) in table.columns"
+        :key="table.list + column"
+        :label="column"
+        min-width="110"
+      >
+        <template #default="{ row }">
+          {{ row.cells[i] }}
+        </template>
+      </el-table-column>
+    </el-table>
+    <ThingDrawer
+      v-model="isOpen"
+      :list="list"
+      :thing="opened"
+    />
+    <PasteDialog
+      v-if="canPaste"
+      v-model="isPasting"
+      :list="list as PastedList"
+    />
+  </div>
+</template>
+
+<style scoped>
+.bar { display: flex; flex-wrap: wrap; gap: 10px; align-items: center; margin: 6px 0 12px; }
+.search { max-width: 200px; margin-left: auto; }
+.open { padding: 8px 0; border: 0; background: none; text-align: left; font: 600 16px/1.25 var(--text); color: var(--ink); cursor: pointer; }
+</style>

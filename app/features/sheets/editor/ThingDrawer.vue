@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue'
+import { editsToRemove, LISTS, namedBy, thingsOf, type ListName, type Naming } from '#core'
+import { lastKey, newThing } from './new-thing'
+import ThingForm from './ThingForm.vue'
+import { useDraft } from './use-draft'
+
+/** One thing of a list beside its table: written field by field; a new one goes in when it is whole. */
+const { list, thing: key } = defineProps<{ list: ListName, thing: string | null }>()
+const open = defineModel<boolean>({ required: true })
+const { sheet, act, document, problem } = useDraft()
+
+const draft = shallowRef<Record<string, unknown>>({})
+const keyField = computed(() => LISTS[list].key)
+const there = computed(() => {
+  void document.value
+  return key === null ? undefined : thingsOf(sheet(), list).find(one => one[keyField.value] === key) as Record<string, unknown> | undefined
+})
+watch(open, (isOpen) => {
+  problem.value = ''
+  asked.value = []
+  if (isOpen && key === null) draft.value = newThing(sheet(), list)
+}, { immediate: true })
+const shown = computed(() => there.value ?? draft.value)
+const title = computed(() => (shown.value.name ?? shown.value.title ?? shown.value.question) as string || `New ${LISTS[list].kind}`)
+
+function say(field: string, value: unknown) {
+  if (there.value) act([{ list, key: key!, field, before: there.value[field], after: value }])
+  else draft.value = value === undefined ? without(field) : { ...draft.value, [field]: value }
+}
+const without = (field: string) => Object.fromEntries(Object.entries(draft.value).filter(([name]) => name !== field))
+function add() {
+  if (act([{ list, key: draft.value[keyField.value] as string, after: draft.value, behind: lastKey(sheet(), list) }])) open.value = false
+}
+
+/** What names it, once somebody wants it gone. */
+const asked = ref<Naming[]>([])
+function remove() {
+  asked.value = namedBy(sheet(), list, key!)
+  if (asked.value.length === 0) takeOut()
+}
+function takeOut() {
+  if (act(editsToRemove(sheet(), list, key!))) open.value = false
+}
+</script>
+
+<template>
+  <el-drawer
+    v-model="open"
+    :title="title"
+    size="min(620px, 100vw)"
+    append-to-body
+  >
+    <ThingForm
+      :key="key ?? 'new'"
+      :list="list"
+      :thing="shown"
+      :is-new="key === null"
+      @say="say"
+    />
+    <template #footer>
+      <div
+        v-if="asked.length > 0"
+        class="named"
+        role="alert"
+      >
+        <p>
+          It is named by {{ asked.slice(0, 6).map(one => one.name).join(', ') }}<template v-if="asked.length > 6">
+            and {{ asked.length - 6 }} more
+          </template>.
+        </p>
+        <el-button @click="asked = []">
+          Keep it
+        </el-button>
+        <el-button
+          type="danger"
+          @click="takeOut"
+        >
+          Take it out of all of them
+        </el-button>
+      </div>
+      <template v-else-if="key !== null">
+        <el-button @click="remove">
+          <Icon name="ph:trash" /> Take out
+        </el-button>
+        <el-button
+          type="primary"
+          @click="open = false"
+        >
+          Done
+        </el-button>
+      </template>
+      <template v-else>
+        <el-button @click="open = false">
+          Leave it
+        </el-button>
+        <el-button
+          type="primary"
+          @click="add"
+        >
+          Put it in
+        </el-button>
+      </template>
+    </template>
+  </el-drawer>
+</template>
+
+<style scoped>
+.named { text-align: left; }
+.named p { margin: 0 0 8px; color: var(--oxide); }
+</style>

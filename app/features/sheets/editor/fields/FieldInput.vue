@@ -1,0 +1,186 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { fieldQuantity, fieldWord, kindAt, type Place } from '#core'
+import ConditionField from './ConditionField.vue'
+import { choicesOf, emptyOf, fieldKind, type FieldSchema } from './field-kinds'
+import GroupField from './GroupField.vue'
+import JsonField from './JsonField.vue'
+import ListField from './ListField.vue'
+import QuantityField from './QuantityField.vue'
+import { useDraft } from '../use-draft'
+
+/** One field of a thing, as its schema says it is filled in. */
+const { schema, list, path, thing } = defineProps<{ schema: FieldSchema, list: Place['list'], path: string, thing: object, required?: boolean }>()
+const value = defineModel<unknown>()
+const { sheet } = useDraft()
+
+const field = computed(() => path.split('/').findLast(name => name !== '*')!)
+const label = computed(() => fieldWord(field.value))
+const refersTo = computed(() => list === 'sheet' ? undefined : kindAt(list, path))
+const itemRefersTo = computed(() => list === 'sheet' ? undefined : kindAt(list, `${path}/*`))
+const kind = computed(() => fieldKind(schema, refersTo.value, itemRefersTo.value))
+const quantity = computed(() => fieldQuantity(path, thing))
+const words = computed(() => schema.anyOf?.map(one => one.const!) ?? [])
+const lines = computed(() => (value.value as string[] | undefined ?? []).join('\n'))
+const sayLines = (text: string) => {
+  const said = text.split('\n').map(line => line.trim()).filter(Boolean)
+  value.value = said.length > 0 ? said : undefined
+}
+const sayNumbers = (text: string) => {
+  const said = text.split(/[;\s]+/).filter(Boolean).map(one => Number(one.replace(',', '.')))
+  value.value = said.length > 0 ? said : undefined
+}
+/* What the value is, once its kind is known. */
+const asCondition = computed(() => value.value as Record<string, string[]> | undefined)
+const asNumber = computed(() => value.value as number | undefined)
+const asList = computed(() => value.value as object[] | undefined)
+const asGroup = computed(() => value.value as object | undefined)
+const asText = computed(() => (value.value ?? '') as string)
+const asNumbers = computed(() => (value.value as number[] | undefined ?? []).join('  '))
+const asKeys = computed(() => (value.value ?? (kind.value === 'references' ? [] : undefined)) as string)
+const sayKeys = (said: unknown) => { value.value = (said as string | string[] | undefined)?.length ? said : undefined }
+/** Of a layout or the like: which shape it is, by its word. */
+const shapes = computed(() => schema.anyOf ?? [])
+const wordOf = (shape: FieldSchema) => shape.properties?.kind?.const ?? ''
+const shape = computed(() => shapes.value.find(one => wordOf(one) === (value.value as { kind?: string } | undefined)?.kind))
+</script>
+
+<template>
+  <el-select
+    v-if="kind === 'choice'"
+    :model-value="asText"
+    clearable
+    filterable
+    :persistent="false"
+    :aria-label="label"
+    @update:model-value="value = $event || undefined"
+  >
+    <el-option
+      v-for="word in words"
+      :key="word"
+      :value="word"
+      :label="word"
+    />
+  </el-select>
+  <el-switch
+    v-else-if="kind === 'yes'"
+    :model-value="value === true"
+    :aria-label="label"
+    @update:model-value="value = $event ? true : undefined"
+  />
+  <QuantityField
+    v-else-if="kind === 'number'"
+    :model-value="asNumber"
+    :quantity="quantity"
+    :minutes="field === 'minutes'"
+    :label="label"
+    @update:model-value="value = $event"
+  />
+  <el-select
+    v-else-if="kind === 'reference' || kind === 'references'"
+    :model-value="asKeys"
+    :multiple="kind === 'references'"
+    clearable
+    filterable
+    :persistent="false"
+    :aria-label="label"
+    @update:model-value="sayKeys"
+  >
+    <el-option
+      v-for="one in choicesOf(sheet(), (refersTo ?? itemRefersTo)!)"
+      :key="one.value"
+      :value="one.value"
+      :label="one.label"
+    />
+  </el-select>
+  <el-input
+    v-else-if="kind === 'line' || kind === 'text'"
+    :model-value="asText"
+    :type="kind === 'text' ? 'textarea' : 'text'"
+    autosize
+    :maxlength="schema.maxLength"
+    :aria-label="label"
+    :model-modifiers="{ lazy: true }"
+    @change="value = String($event).trim() || undefined"
+  />
+  <el-input
+    v-else-if="kind === 'lines'"
+    :model-value="lines"
+    type="textarea"
+    autosize
+    placeholder="one a line"
+    :aria-label="label"
+    :model-modifiers="{ lazy: true }"
+    @change="sayLines(String($event))"
+  />
+  <el-input
+    v-else-if="kind === 'numbers'"
+    :model-value="asNumbers"
+    class="mono"
+    :aria-label="label"
+    :model-modifiers="{ lazy: true }"
+    @change="sayNumbers(String($event))"
+  />
+  <ConditionField
+    v-else-if="kind === 'condition'"
+    :model-value="asCondition"
+    :of="field === 'ways' ? 'choices' : 'options'"
+    @update:model-value="value = $event"
+  />
+  <ListField
+    v-else-if="kind === 'list'"
+    :model-value="asList"
+    :schema="schema.items!"
+    :list="list"
+    :path="`${path}/*`"
+    :thing="thing"
+    :most="schema.maxItems"
+    @update:model-value="value = $event"
+  />
+  <div
+    v-else-if="kind === 'shapes'"
+    class="shapes"
+  >
+    <el-select
+      :model-value="wordOf(shape ?? {})"
+      clearable
+      :aria-label="label"
+      @update:model-value="value = $event ? emptyOf(shapes.find(one => wordOf(one) === $event)!) : undefined"
+    >
+      <el-option
+        v-for="one in shapes"
+        :key="wordOf(one)"
+        :value="wordOf(one)"
+        :label="wordOf(one)"
+      />
+    </el-select>
+    <GroupField
+      v-if="shape"
+      :model-value="asGroup"
+      :schema="shape"
+      :list="list"
+      :path="path"
+      :thing="thing"
+      @update:model-value="value = $event"
+    />
+  </div>
+  <GroupField
+    v-else-if="kind === 'group'"
+    :model-value="asGroup"
+    :schema="schema"
+    :list="list"
+    :path="path"
+    :thing="thing"
+    :removable="!required"
+    @update:model-value="value = $event"
+  />
+  <JsonField
+    v-else
+    v-model="value"
+    :label="label"
+  />
+</template>
+
+<style scoped>
+.shapes { display: grid; gap: 8px; }
+</style>

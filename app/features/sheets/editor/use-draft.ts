@@ -1,0 +1,146 @@
+import { computed, inject, onBeforeUnmount, provide, ref, shallowRef, type InjectionKey } from 'vue'
+import { v4 as newId } from 'uuid'
+import { applyEdits, DomainError, inverseOf, type Clash, type Edit, type Finding, type SheetDocument, type SheetFault } from '#core'
+import type { DeedAnswer, DeedRow, DraftAnswer } from '#shared/wire/drafts'
+import { ApiProblem, callApi, NoNetwork, sentenceOf } from '../../../net/api'
+import { openCoreWorker } from '../../../workers/ask-worker'
+import { undoable } from './undoable'
+
+interface Deed { id: string, edits?: Edit[], undoes?: number }
+export interface Checked { faults: SheetFault[], findings: Finding[] }
+const RETRY_MS = 3000
+
+/**
+ * A draft under an author's hands: what is written shows at once, goes to the server deed by deed, and waits while there is no link; what
+ * the server refuses is taken off the screen again, with what another has written.
+ */
+function makeDraft(id: string) {
+  const answer = shallowRef<DraftAnswer | null>(null)
+  const document = shallowRef<SheetDocument | null>(null)
+  const history = shallowRef<DeedRow[]>([])
+  const [problem, saving, isCut] = [ref(''), ref(0), ref(false)]
+  const clash = shallowRef<Clash | null>(null)
+  const checked = shallowRef<Checked | null>(null)
+
+  const worker = openCoreWorker()
+  let looking = false
+  let isStale = false
+  /** What the checker says of the newest state: while it reads, what comes meanwhile is read once afterwards. */
+  async function check(): Promise<void> {
+    isStale = true
+    if (looking || !document.value) return
+    looking = true
+    while (isStale && document.value) {
+      isStale = false
+      checked.value = await worker.ask('checkDraft', document.value).catch(() => checked.value)
+    }
+    looking = false
+  }
+
+  async function load(): Promise<void> {
+    try {
+      const fetched = await callApi<DraftAnswer>(`/drafts/${id}`)
+      answer.value = fetched
+      document.value = fetched.document
+      history.value = fetched.history
+      void check()
+    } catch (error) {
+      problem.value = sentenceOf(error)
+    }
+  }
+
+  const queue: Deed[] = []
+  let sending = false
+  async function send(): Promise<void> {
+    if (sending) return
+    sending = true
+    for (let deed = queue[0]; deed; deed = queue[0]) {
+      try {
+        const { n, seq } = await callApi<DeedAnswer>(`/drafts/${id}/deeds`, { method: 'POST', body: deed })
+        isCut.value = false
+        queue.shift()
+        const isAlone = n === (answer.value?.seq ?? 0) + 1
+        answer.value = { ...answer.value!, seq, status: 'open' }
+        history.value = [...history.value, {
+          n, by: '', at: new Date().toISOString(), isMine: true, undoes: deed.undoes ?? null, edits: deed.edits?.length ?? 1,
+        }]
+        // Somebody else has written meanwhile, or the server knows better what was taken back.
+        if ((!isAlone || deed.undoes !== undefined) && queue.length === 0) await load()
+      } catch (error) {
+        if (error instanceof NoNetwork) {
+          isCut.value = true
+          await new Promise(resolve => setTimeout(resolve, RETRY_MS))
+          continue
+        }
+        queue.length = 0
+        if (error instanceof ApiProblem) clash.value = (error.details.clash as Clash | undefined) ?? null
+        problem.value = sentenceOf(error)
+        await load()
+      }
+      saving.value = queue.length
+    }
+    saving.value = queue.length
+    sending = false
+  }
+  const put = (deed: Deed) => {
+    queue.push(deed)
+    saving.value = queue.length
+    void send()
+  }
+
+  /** Makes a change; false, with the sentence in `problem`, where it cannot be. */
+  function act(edits: readonly Edit[]): boolean {
+    problem.value = ''
+    clash.value = null
+    if (!document.value || edits.length === 0) return false
+    // A plain copy: what a form holds is reactive.
+    const plain = JSON.parse(JSON.stringify(edits)) as Edit[]
+    try {
+      document.value = applyEdits(document.value, plain)
+    } catch (error) {
+      if (!(error instanceof DomainError)) throw error
+      problem.value = error.message
+      return false
+    }
+    void check()
+    put({ id: newId(), edits: plain })
+    return true
+  }
+
+  const steps = computed(() => undoable(history.value))
+  const mayUndo = computed(() => saving.value === 0 ? steps.value.undo : undefined)
+  const mayRedo = computed(() => saving.value === 0 ? steps.value.redo : undefined)
+  const takeBack = (n: number | undefined) => {
+    problem.value = ''
+    clash.value = null
+    if (n !== undefined) put({ id: newId(), undoes: n })
+  }
+
+  const warn = (event: BeforeUnloadEvent) => { if (saving.value > 0) event.preventDefault() }
+  window.addEventListener('beforeunload', warn)
+  onBeforeUnmount(() => {
+    window.removeEventListener('beforeunload', warn)
+    worker.stop()
+  })
+
+  return {
+    id, answer, document, history, problem, clash, saving, isCut, checked, load, act, mayUndo, mayRedo,
+    undo: () => takeBack(mayUndo.value), redo: () => takeBack(mayRedo.value), inverseOf,
+  }
+}
+
+export type DraftDesk = ReturnType<typeof makeDraft>
+const KEY: InjectionKey<DraftDesk> = Symbol('draft')
+
+export function provideDraft(id: string): DraftDesk {
+  const desk = makeDraft(id)
+  provide(KEY, desk)
+  return desk
+}
+
+/** The draft that is open at this desk. */
+export function useDraft(): DraftDesk & { sheet: () => SheetDocument } {
+  const desk = inject(KEY)
+  if (!desk) throw new Error('no draft is open here')
+  return { ...desk, sheet: () => desk.document.value! }
+}
