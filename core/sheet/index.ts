@@ -48,6 +48,7 @@ export { asksForWrench, isSnugAt, passesOf, patternOf, torqueAt } from './joint-
 export { HAND_LIFT_KG, needsLifting } from './lifting'
 export { PERISHES } from './mark-ways'
 export { leaveOut } from './leave-out'
+export { WEARS } from './wears'
 export { releaseBlockers } from './release-blockers'
 export { limitsAt, type StageLimits } from './limits-at'
 export { upgradeSheet, type StoredSheet } from './upgrade-sheet'

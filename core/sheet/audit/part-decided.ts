@@ -1,11 +1,5 @@
-import type { Part } from '../schema'
+import { WEARS } from '../wears'
 import type { Rule } from './finding'
-
-/** What wears or breaks: somebody decides whether it goes back. */
-const WEARS: ReadonlySet<Part['kind']> = new Set([
-  'shaft', 'impeller', 'coupling', 'bearing', 'seal', 'sleeve', 'wear ring', 'gear', 'disc', 'piston', 'spring', 'chain', 'diaphragm', 'valve',
-  'elastomer', 'key', 'oil ring',
-])
 
 /** What wears and comes off is decided before it goes back, unless it is new each time. */
 export const partDecided: Rule = {

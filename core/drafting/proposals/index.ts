@@ -1,0 +1,33 @@
+import { applyEdits, type SheetDocument } from '../../sheet'
+import { marksOfJoints } from './marks'
+import { fitOfPair, limitsFromClass, usualReadings } from './measuring'
+import { mirrorLimb } from './mirror-limb'
+import { decided, liftingGear, massFromOutline, neverAgain } from './parts'
+import type { Proposal, Proposer } from './proposal'
+import { jointIsPulled, torqueFromThread } from './torques'
+
+export type { Proposal } from './proposal'
+
+const PROPOSERS: readonly Proposer[] = [
+  mirrorLimb, decided, liftingGear, torqueFromThread, jointIsPulled, neverAgain, marksOfJoints, limitsFromClass, fitOfPair,
+  massFromOutline, usualReadings,
+]
+
+/**
+ * What could be written into a sheet next, each with its reason: the other side of a rung, what wears and is decided on, gear for what
+ * hangs, a torque from thread and class, limits from a class, readings that the family usually gets. Each can be made as it stands; when
+ * one is taken, the others are proposed anew.
+ *
+ * @param newId makes the rest of a key
+ * @returns proposals that can be made, the gravest first
+ * @example proposalsFor(draft, newId).map(({ what, why }) => `${what}: ${why}`)
+ */
+export const proposalsFor = (sheet: SheetDocument, newId: () => string): Proposal[] =>
+  PROPOSERS.flatMap(propose => propose(sheet, newId)).filter(({ edits }) => {
+    try {
+      applyEdits(sheet, edits)
+      return true
+    } catch {
+      return false
+    }
+  })

@@ -1,0 +1,7 @@
+import type { Part } from './schema'
+
+/** What wears or breaks: somebody decides whether it goes back. */
+export const WEARS: ReadonlySet<Part['kind']> = new Set([
+  'shaft', 'impeller', 'coupling', 'bearing', 'seal', 'sleeve', 'wear ring', 'gear', 'disc', 'piston', 'spring', 'chain', 'diaphragm', 'valve',
+  'elastomer', 'key', 'oil ring',
+])
