@@ -17,7 +17,7 @@ interface Told {
   onGrown: (events: readonly LoggedEvent[], gone?: ReadonlySet<number>) => void
   /** Settled when nothing of this page is under way to the server. */
   underWay: () => Promise<void>
-  /** What is folded here is not what the server has any more: it was restored to what it was before. */
+  /** What is folded here cannot go on as it is: the server was restored to another log, or the work goes on by another revision. */
   onOther: (job: string) => void
   /** Entries that a restored server has lost. */
   onLost: (job: string, events: readonly LoggedEvent[]) => Promise<void>
@@ -81,6 +81,7 @@ export function useJobLink(fold: JobFold, { onGrown, underWay, onOther, onLost, 
   /** Folds events of a job; where something of others lies between, the log is asked. */
   function take(job: string, events: readonly LoggedEvent[], gone?: ReadonlySet<number>): void | Promise<void> {
     if (job !== fold.meta.value?.id) return
+    if (fold.lacks(events)) return onOther(job)
     const next = fold.grow(events)
     if (next === null) return catchUp()
     if (next.length === 0) return

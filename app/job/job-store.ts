@@ -3,6 +3,7 @@ import { defineStore } from 'pinia'
 import { v4 as newId } from 'uuid'
 import { computed, ref, shallowRef, watch, watchEffect } from 'vue'
 import {
+  documentAt,
   emptyState,
   foldJob,
   guardEvent,
@@ -15,6 +16,7 @@ import {
   type EventBodies,
   type EventType,
   type JobEvent,
+  type Shelf,
 } from '#core'
 import { refuseUndo } from '#shared/rights'
 import type { JobBundle, LoggedEvent } from '#shared/wire/types'
@@ -40,7 +42,7 @@ export const useJobStore = defineStore('job', () => {
 
   const mine = computed(() => outbox.waiting.filter(entry => entry.job === fold.meta.value?.id).map(entry => entry.event))
   const fold = useJobFold({ events: () => mine.value, photos: () => outbox.photos.filter(photo => photo.job === fold.meta.value?.id) })
-  const { meta, document, sheet, state, seq } = fold
+  const { meta, documents, sheet, state, seq } = fold
   const link = useJobLink(fold, {
     onGrown: (events, gone) => void outbox.forgetRecorded(new Set(events.map(event => event.id)), gone),
     underWay: outbox.underWay,
@@ -51,8 +53,10 @@ export const useJobStore = defineStore('job', () => {
   outbox.onRecorded(link.take)
   const waitingIds = computed(() => new Set(mine.value.map(event => event.id)))
 
-  /** The name of the document behind `sheet`. */
-  let released: JobBundle['sheet'] | null = null
+  /** The names of the documents that the job has gone by. */
+  let named: Pick<JobBundle, 'sheet' | 'later'> | null = null
+  /** A released revision that is newer than the one the job goes by. */
+  const newer = shallowRef<JobBundle['newer']>(null)
   /** What signatures are sealed with when there is no link. */
   let sealKey: string | undefined
   /** Which opening counts: what answers after another one, or after the bench was left, is too late. */
@@ -68,18 +72,18 @@ export const useJobStore = defineStore('job', () => {
     try {
       await openKept(id, isLate)
       const bundle = await asked
-      const isSame = document.value && released?.sha256 === bundle.sheet.sha256
-      const opened = isSame ? document.value! : await fetchSheet(bundle.sheet)
+      const shelf = await shelfFor(bundle)
       if (isLate()) return
-      released = bundle.sheet
+      named = { sheet: bundle.sheet, later: bundle.later }
+      newer.value = bundle.newer
       sealKey = bundle.sealKey ?? undefined
-      fold.show(bundle.job, opened, foldJob(opened, bundle.events, bundle.snapshot?.state ?? emptyState()), bundle.head)
+      fold.show(bundle.job, shelf, foldJob(shelf, bundle.events, bundle.snapshot?.state ?? emptyState()), bundle.head)
       await outbox.forgetRecorded(new Set(bundle.events.map(event => event.id)))
-      keep(bundle.sheet)
+      keep(named)
       link.compare(id, bundle)
     } catch (error) {
       if (isLate()) return
-      if (!(error instanceof NoNetwork) || !document.value) {
+      if (!(error instanceof NoNetwork) || !documents.value) {
         problem.value
           = error instanceof NoNetwork ? 'This job was never opened on this device, so it cannot be shown without a link.' : sentenceOf(error)
       }
@@ -90,19 +94,36 @@ export const useJobStore = defineStore('job', () => {
   /** Shows at once what this device has kept of the job. */
   async function openKept(id: string, isLate: () => boolean): Promise<void> {
     const kept = await (await deviceStore()).get('jobs', id)
-    const keptDocument = kept && await keptSheet(kept.sheet)
-    const keptState = keptDocument && await stateOfKept(kept, keptDocument)
+    const shelf = kept && await keptShelf(kept)
+    const keptState = shelf && await stateOfKept(kept, shelf)
     if (isLate() || !keptState) return
-    released = kept.sheet
+    named = { sheet: kept.sheet, later: kept.later ?? [] }
     sealKey = kept.sealKey
-    fold.show(kept.meta, keptDocument!, keptState, kept.head)
+    fold.show(kept.meta, shelf, keptState, kept.head)
+  }
+
+  /** What the job was opened with, what it has taken over since, and what it could. What is here already is not made anew. */
+  async function shelfFor({ sheet: opened, later, newer: next }: JobBundle): Promise<Shelf> {
+    const isSame = documents.value && named?.sheet.sha256 === opened.sha256
+    const others = [...later, ...next ? [next] : []]
+    const fetched = await Promise.all(others.map(async one =>
+      [one.sha256, documents.value?.later[one.sha256] ?? await fetchSheet(one)] as const))
+    return { opened: isSame ? documents.value!.opened : await fetchSheet(opened), later: Object.fromEntries(fetched) }
+  }
+
+  /** The documents of a kept job, as far as all of them are on the device. */
+  async function keptShelf({ sheet: opened, later = [] }: KeptJob): Promise<Shelf | undefined> {
+    const [first, ...others] = await Promise.all([opened, ...later].map(keptSheet))
+    if (!first || others.includes(undefined)) return undefined
+    return { opened: first, later: Object.fromEntries(later.map((one, i) => [one.sha256, others[i]!])) }
   }
 
   function close(): void {
     opening += 1
     link.leave()
     fold.clear()
-    released = null
+    named = null
+    newer.value = null
     sealKey = undefined
     lost.value = []
     problem.value = null
@@ -128,13 +149,13 @@ export const useJobStore = defineStore('job', () => {
     }) as JobEvent
 
   const asksReason: OpenJob['asksReason'] = (type, body) =>
-    document.value !== null && wantsReason(document.value, state.value, eventOf(type, body))
+    documents.value !== null && wantsReason(documents.value, state.value, eventOf(type, body))
 
   const act: OpenJob['act'] = (type, body) => {
-    if (!document.value || !meta.value || !session.person) return false
+    if (!documents.value || !meta.value || !session.person) return false
     const event = eventOf(type, body)
     const entry = event.type === 'undone' ? standingEntry(state.value, event.body.event) : undefined
-    const refused = (entry && refuseUndo(session.person, entry)) ?? guardEvent(document.value, state.value, event)
+    const refused = (entry && refuseUndo(session.person, entry)) ?? guardEvent(documents.value, state.value, event)
     refusal.value = refused?.message ?? null
     if (refused) return false
     void outbox.add(meta.value.id, event)
@@ -142,10 +163,10 @@ export const useJobStore = defineStore('job', () => {
   }
 
   const actTogether: OpenJob['actTogether'] = (drafts) => {
-    if (!document.value || !meta.value || !session.person) return false
+    if (!documents.value || !meta.value || !session.person) return false
     const deed = drafts.length > 1 ? { deed: newId() } : {}
     const events = drafts.map(({ type, body }) => ({ ...eventOf(type, body), ...deed }) as JobEvent)
-    const { refusal: refused } = judgeTogether(document.value, state.value, events)
+    const { refusal: refused } = judgeTogether(documents.value, state.value, events)
     refusal.value = refused?.message ?? null
     if (refused) return false
     void outbox.add(meta.value.id, ...events)
@@ -198,9 +219,9 @@ export const useJobStore = defineStore('job', () => {
 
   /** Without the link the signature is sealed and waits with everything else; the server proves it when it arrives. */
   async function signSealed(event: JobEvent, login: string, pin: string): Promise<string | null> {
-    if (!meta.value || !document.value || !session.person) return null
+    if (!meta.value || !documents.value || !session.person) return null
     if (login.toLowerCase() === session.person.login) return 'Without the link somebody else than you must sign.'
-    const refused = guardEvent(document.value, state.value, event)
+    const refused = guardEvent(documents.value, state.value, event)
     if (refused) return refused.message
     try {
       if (!sealKey) throw new NoNetwork()
@@ -218,13 +239,13 @@ export const useJobStore = defineStore('job', () => {
     }
   }
 
-  const keepSoon = useDebounceFn((sheetRef: JobBundle['sheet']) => keep(sheetRef), 400)
-  function keep(sheetRef: JobBundle['sheet']): void {
+  const keepSoon = useDebounceFn(keep, 400)
+  function keep(of: Pick<JobBundle, 'sheet' | 'later'>): void {
     if (!meta.value) return
     const kept: KeptJob = {
       id: meta.value.id,
       meta: { ...meta.value },
-      sheet: sheetRef,
+      ...of,
       head: { ...fold.head.value },
       format: STATE_FORMAT,
       state: fold.recorded.value,
@@ -233,14 +254,24 @@ export const useJobStore = defineStore('job', () => {
     void deviceStore().then(store => store.put('jobs', kept))
   }
   watch(seq, () => {
-    if (released && meta.value) void keepSoon(released)
+    if (named && meta.value) void keepSoon(named)
   })
 
   const timers = computed(() => sheet.value ? timersOf(sheet.value, state.value).filter(wait => !wait.cut) : [])
   const frame = useOnBenchStore()
   watchEffect(() => Object.assign(frame, { meta: meta.value, timers: timers.value, lost: lost.value }))
 
-  return { meta, sheet, state, seq, lost, problem, refusal, waitingIds, open, close, act,
+  /** What the work could go on by, with the document it goes by now. */
+  const takeover = computed<OpenJob['takeover']>(() => {
+    const to = newer.value
+    const next = to && documents.value?.later[to.sha256]
+    if (!documents.value || !named || !to || !next || state.value.takenOver.at(-1)?.to.sha256 === to.sha256) return null
+    const { note, by } = to
+    const from = state.value.takenOver.at(-1)?.to ?? named.sheet
+    return { from, to, note, by, was: documentAt(documents.value, state.value), is: next }
+  })
+
+  return { meta, sheet, state, seq, takeover, lost, problem, refusal, waitingIds, open, close, act,
     actTogether, reserveNumbers, asksReason, sign, catchUp: link.catchUp }
 })
 
@@ -253,6 +284,7 @@ export function liveJob(): OpenJob {
     get sheet() { return sheet = store.sheet ?? sheet },
     get state() { return store.state },
     get waitingIds() { return store.waitingIds },
+    get takeover() { return store.takeover },
     get refusal() { return store.refusal },
     set refusal(sentence) { store.refusal = sentence },
     act: store.act,

@@ -1,8 +1,18 @@
-import type { Drafted, EventBodies, EventType, JobState, Sheet } from '#core'
+import type { Drafted, EventBodies, EventType, JobState, OpenedWith, Sheet, SheetDocument } from '#core'
 import type { JobBundle } from '#shared/wire/types'
 
 /** Why a signature was not taken; `needsPassword` when the PINs are spent. */
 export interface SignFault { sentence: string, needsPassword?: boolean }
+
+/** What a job would take over. */
+export interface Takeover {
+  from: OpenedWith
+  to: OpenedWith
+  note: string | null
+  by: string | null
+  was: SheetDocument
+  is: SheetDocument
+}
 
 /** Who signs, and with what. */
 export type Secret = { pin: string } | { password: string }
@@ -19,6 +29,8 @@ export interface OpenJob {
   readonly state: JobState
   /** Events that wait to be recorded. */
   readonly waitingIds: ReadonlySet<string>
+  /** A newer released revision that the work could go on by: both documents, and what was written to its release. */
+  readonly takeover: Takeover | null
   /** Why the last thing that was tried may not happen; null puts it away. */
   refusal: string | null
   /** Does something at the bench. Takes effect at once, or says in `refusal` why it may not happen. */

@@ -28,6 +28,8 @@ export interface KeptJob {
   id: string
   meta: JobBundle['job']
   sheet: JobBundle['sheet']
+  /** Missing in what an earlier version of the app has kept. */
+  later?: JobBundle['later']
   /** Place in the log, and its hash as the server told it. */
   head: LogHead
   /** `STATE_FORMAT` of the state; another one is folded anew. */

@@ -1,8 +1,8 @@
 import {
-  auditSheet, compareSchools, releaseBlockers, rowsToEdits, sheetFaults, operatingClearance, passesForEvenness,
-  simulateTightening, type EvenPasses, type Finding, type OperatingClearance, type OperatingClearanceInput,
-  type School, type SchoolsInput, type PasteInput, type PasteResult, type SheetDocument, type SheetFault,
-  type SimulatedTightening, type TighteningModel,
+  auditSheet, compareSchools, operatingClearance, passesForEvenness, proposalsFor, releaseBlockers, rowsToEdits,
+  sheetFaults, simulateTightening, type EvenPasses, type Finding, type OperatingClearance,
+  type OperatingClearanceInput, type PasteInput, type PasteResult, type Proposal, type School, type SchoolsInput,
+  type SheetDocument, type SheetFault, type SimulatedTightening, type TighteningModel,
 } from '#core'
 import { v4 as newId } from 'uuid'
 import { serve } from './protocol'
@@ -11,6 +11,7 @@ export interface CoreTasks {
   operatingClearance: { input: OperatingClearanceInput, result: OperatingClearance }
   auditSheet: { input: SheetDocument, result: Finding[] }
   checkDraft: { input: SheetDocument, result: { faults: SheetFault[], findings: Finding[] } }
+  proposals: { input: SheetDocument, result: Proposal[] }
   releaseBlockers: { input: SheetDocument, result: SheetFault[] }
   /** Keys are made here: a function does not cross over. */
   readTable: { input: { sheet: SheetDocument } & Omit<PasteInput, 'newId'>, result: PasteResult }
@@ -23,6 +24,7 @@ serve<CoreTasks>({
   operatingClearance: input => operatingClearance(input),
   auditSheet: sheet => auditSheet(sheet),
   checkDraft: sheet => ({ faults: sheetFaults(sheet), findings: auditSheet(sheet) }),
+  proposals: sheet => proposalsFor(sheet, newId),
   releaseBlockers: sheet => releaseBlockers(sheet),
   readTable: ({ sheet, ...input }) => rowsToEdits(sheet, { ...input, newId }),
   compareSchools: input => compareSchools(input),

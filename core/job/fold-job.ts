@@ -1,7 +1,6 @@
-import type { SheetDocument } from '../sheet'
 import type { EventType, JobEvent } from './events'
 import type { Stamp } from './stamp'
-import { standingSheet } from './standing-sheet'
+import { standingSheet, type JobDocuments } from './standing-sheet'
 import type { JobState } from './state'
 import type { EventRule } from './subject'
 import { HOMES, RULES, SIGNATURES, SUBJECTS } from './subjects'
@@ -12,20 +11,20 @@ export const emptyState = (): JobState => Object.assign({ events: 0 }, ...SUBJEC
 /**
  * The state of a job after its events: the same function in the browser, on the server and in tests.
  *
- * @param document the sheet that the job was opened with: as it was released, or settled for the job
+ * @param documents the sheet that the job was opened with, as it was released or settled for the job; with those taken over since
  * @param events in the order of the log, each let through by `guardEvent`
  * @param from the state to start from (a snapshot); an empty job when left out. It is not changed.
  * @returns a new state. Folding in two halves gives the same as folding at once.
  * @example foldJob(document, later, foldJob(document, earlier))
  */
-export function foldJob(document: SheetDocument, events: readonly JobEvent[], from?: JobState): JobState {
+export function foldJob(documents: JobDocuments, events: readonly JobEvent[], from?: JobState): JobState {
   const state = from ? { ...from } : emptyState()
   // Entries are never changed once written, so a container is copied when it is first written into, and no other.
   const own = new Set<string>(from ? [] : CONTAINERS)
   // What is taken back is most often young: its type says where in the state it is.
   const types = new Map<string, EventType>()
   const folding = {
-    get sheet() { return standingSheet(document, state) },
+    get sheet() { return standingSheet(documents, state) },
     typeOf: (event: string) => types.get(event),
   }
   for (const { id, type, body, actor, happenedAt, deed } of events) {

@@ -76,7 +76,8 @@ function stepsFrom(sheet: Sheet, state: JobState, key: string): Pick<Reach, 'ste
   return found
 }
 
-function takeOut(register: Record<string, Stamp>, keys: ReadonlySet<string>): Record<string, Stamp> {
+/** Takes the entries of steps out of a register and gives them back. */
+export function takeOut(register: Record<string, Stamp>, keys: ReadonlySet<string>): Record<string, Stamp> {
   const out: Record<string, Stamp> = {}
   for (const key of Object.keys(register)) {
     if (!keys.has(key)) continue
@@ -88,7 +89,8 @@ function takeOut(register: Record<string, Stamp>, keys: ReadonlySet<string>): Re
 
 type Overtakable = Stamp & Overtaken
 
-function overtake(state: JobState, event: string, overtaking: object): void {
+/** Says of what counts no more by which event. */
+export function overtake(state: JobState, event: string, overtaking: object): void {
   for (const [name, isOvertaken] of Object.entries(overtaking) as [keyof JobState, (entry: Overtakable) => boolean][]) {
     const list = state[name] as Overtakable[]
     for (const [i, entry] of list.entries()) if (!entry.overtaken && isOvertaken(entry)) list[i] = { ...entry, overtaken: event }

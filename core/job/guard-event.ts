@@ -1,4 +1,4 @@
-import { indexOf, type Sheet, type SheetDocument, type Step } from '../sheet'
+import { indexOf, type Sheet, type Step } from '../sheet'
 import { isDone, missingBefore, sheetNow } from '../teardown'
 import { closeBlockers } from './close-blockers'
 import { openDuties, sayDuties } from './duties'
@@ -6,7 +6,7 @@ import type { JobEvent } from './events'
 import { authorOfDeed, eventsOfDeed, foldJob, isStanding } from './fold-job'
 import { refuse, type Refusal } from './refusal'
 import { isDatedBefore } from './stamp'
-import { standingSheet } from './standing-sheet'
+import { documentAt, documentNamed, standingSheet, type JobDocuments } from './standing-sheet'
 import type { JobState } from './state'
 import type { EventRule, JudgedJob } from './subject'
 import { RULES } from './subjects'
@@ -18,7 +18,7 @@ import { RULES } from './subjects'
  * @returns null when it may, otherwise a code and a sentence for the person
  * @example guardEvent(sheet, state, event)?.message // 'First comes step 3 "Drain the casing".'
  */
-export function guardEvent(document: SheetDocument, state: JobState, event: JobEvent): Refusal | null {
+export function guardEvent(document: JobDocuments, state: JobState, event: JobEvent): Refusal | null {
   const sheet = standingSheet(document, state)
   if (event.type !== 'job-opened') {
     if (!state.opened) return refuse('job.not-open', 'This job has not been opened.')
@@ -40,11 +40,11 @@ export function guardEvent(document: SheetDocument, state: JobState, event: JobE
  *
  * @example wantsReason(sheet, state, event)
  */
-export const wantsReason = (document: SheetDocument, state: JobState, event: JobEvent): boolean =>
+export const wantsReason = (document: JobDocuments, state: JobState, event: JobEvent): boolean =>
   guardEvent(document, state, event)?.wantsReason === true
 
 /** A job with what only all subjects together can say of it. */
-function judged(document: SheetDocument, sheet: Sheet, state: JobState): JudgedJob {
+function judged(document: JobDocuments, sheet: Sheet, state: JobState): JudgedJob {
   return {
     sheet,
     state,
@@ -61,6 +61,8 @@ function judged(document: SheetDocument, sheet: Sheet, state: JobState): JudgedJ
     isStanding: event => isStanding(state, event),
     eventsOfDeed: event => eventsOfDeed(state, event),
     sheetOf: other => standingSheet(document, other),
+    document: documentAt(document, state),
+    documentOf: sha256 => documentNamed(document, sha256),
   }
 }
 

@@ -1,6 +1,8 @@
 import { stepName, stepOf } from '../sheet'
+import { isDone } from '../teardown'
 import { missingFirst, refuse } from './refusal'
 import type { Stamp } from './stamp'
+import type { JobState } from './state'
 import { intoRegister, type Subject } from './subject'
 
 export interface HoldEvents {
@@ -12,6 +14,10 @@ export interface HoldState {
 }
 
 export interface HoldDuty { kind: 'hold', text: string }
+
+/** Released at the bench, or done before a newer revision held it: whoever took that over stands for it. */
+const isReleased = (state: JobState, step: string): boolean =>
+  Object.hasOwn(state.released, step) || (isDone(state, step) && state.takenOver.some(({ past }) => past.includes(step)))
 
 /** Hold points: what a second person confirms before a step is ticked. */
 export const holds: Subject<HoldEvents, HoldState, HoldDuty> = {
@@ -36,11 +42,11 @@ export const holds: Subject<HoldEvents, HoldState, HoldDuty> = {
       turn: 'confirm',
       asks: ['hold'],
       evenDeparted: true,
-      of: (_sheet, state, { key, hold: text }) => text ? [{ duty: { kind: 'hold', text }, met: Object.hasOwn(state.released, key) }] : [],
+      of: (_sheet, state, { key, hold: text }) => text ? [{ duty: { kind: 'hold', text }, met: isReleased(state, key) }] : [],
       say: () => 'a second person releases the hold point',
     },
   },
-  blockers: (sheet, state, document) => sheet.steps.filter(step => step.hold && !Object.hasOwn(state.released, step.key))
+  blockers: (sheet, state, document) => sheet.steps.filter(step => step.hold && !isReleased(state, step.key))
     .map(step => ({ code: 'hold-unreleased', step: step.key, message: `The hold point at ${stepName(document, step)} is not released.` })),
   reopens: ['released'],
   overtakes: () => ({}),

@@ -1,8 +1,8 @@
-import type { SheetDocument } from '../sheet'
 import type { JobEvent } from './events'
 import { foldJob } from './fold-job'
 import { guardEvent } from './guard-event'
 import type { Refusal } from './refusal'
+import type { JobDocuments } from './standing-sheet'
 import type { JobState } from './state'
 
 /** What became of the events of one tap: the state after all of them, or which of them may not happen. */
@@ -15,7 +15,7 @@ export type Together
  *
  * @example judgeTogether(document, state, [grown, ticked]).refused?.type
  */
-export function judgeTogether(document: SheetDocument, state: JobState, events: readonly JobEvent[]): Together {
+export function judgeTogether(document: JobDocuments, state: JobState, events: readonly JobEvent[]): Together {
   let after = state
   for (const event of events) {
     const refusal = guardEvent(document, after, event)

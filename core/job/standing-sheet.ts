@@ -1,3 +1,4 @@
+import { DomainError } from '../domain-error'
 import { bentSheet, DEPTH_OPTION, grownSheet, sheetForUnit, type Sheet, type SheetDocument } from '../sheet'
 import { cutTo } from '../teardown'
 import type { JobSetup } from './opening'
@@ -32,6 +33,38 @@ const settled = new WeakMap<SheetDocument, Map<string, Sheet>>()
 const standing = new WeakSet<SheetDocument>()
 const isSettled = (document: SheetDocument): document is Sheet => standing.has(document)
 
+/** The documents that a job goes by: what it was opened with, and those that were taken over since, by their hash. */
+export interface Shelf { readonly opened: SheetDocument, readonly later: Readonly<Record<string, SheetDocument>> }
+/** What a job is folded with; the document alone where none was taken over. */
+export type JobDocuments = SheetDocument | Shelf
+
+const isShelf = (documents: JobDocuments): documents is Shelf => 'opened' in documents
+
+/**
+ * A document of a job by its hash: of those that may be taken over.
+ *
+ * @example documentNamed(shelf, to.sha256)?.revision
+ */
+export const documentNamed = (documents: JobDocuments, sha256: string): SheetDocument | undefined =>
+  isShelf(documents) && Object.hasOwn(documents.later, sha256) ? documents.later[sha256] : undefined
+
+/**
+ * The document that a job goes by in this state.
+ *
+ * @throws DomainError `takeover.no-document`, with `details.wanted`, where a revision was taken over that is not on the shelf: nobody folds
+ * on without it
+ * @example documentAt(shelf, state).revision
+ */
+export function documentAt(documents: JobDocuments, { takenOver }: Pick<JobState, 'takenOver'>): SheetDocument {
+  const to = takenOver.at(-1)?.to
+  if (!isShelf(documents)) {
+    if (!to || isSettled(documents)) return documents
+  } else if (!to) return documents.opened
+  const found = documentNamed(documents, to.sha256)
+  if (found) return found
+  throw new DomainError('takeover.no-document', `The job goes on by revision ${to.revision}, which this device does not have yet.`, { wanted: to })
+}
+
 /** The entries of a list that stood when it was looked at, and the sheet that they give. */
 interface Shaped { base: Sheet, length: number, last: string, sheet: Sheet }
 const shaped = new WeakMap<readonly Stamp[], Shaped>()
@@ -49,17 +82,27 @@ function shapedBy<T extends Stamp>(base: Sheet, entries: readonly T[], shape: (b
 }
 
 /** The sheet of a job with what was written into it at the bench, by the figures of its document. */
-export const unbentSheet = (document: SheetDocument, { opened, growth }: Pick<JobState, 'opened' | 'growth'>): Sheet =>
+export const unbentSheet = (documents: JobDocuments, state: Pick<JobState, 'opened' | 'growth' | 'takenOver'>): Sheet =>
+  grown(documentAt(documents, state), state)
+
+const grown = (document: SheetDocument, { opened, growth }: Pick<JobState, 'opened' | 'growth'>): Sheet =>
   shapedBy(sheetForJob(document, opened ?? {}), growth, grownSheet)
+
+/** The sheet that a document would give in this state, whichever the job goes by. */
+export const sheetOfDocument = (document: SheetDocument, state: Pick<JobState, 'opened' | 'growth' | 'bends'>): Sheet =>
+  bent(grown(document, state), state)
+
+const bent = (sheet: Sheet, { bends }: Pick<JobState, 'bends'>): Sheet =>
+  shapedBy(sheet, bends, (base, made) => bentSheet(base, made.map(one => one.bend)))
 
 /**
  * The sheet that a job works by in this state: options, depth, target, what was written into it at the bench, the figures that are others
  * on this machine. Forks that are decided are worked into it by `sheetNow`.
  *
- * @param document the released document, or a sheet that is settled
+ * @param documents the released document, a sheet that is settled, or the shelf of a job that has taken another over
  * @returns the same sheet as long as nothing of it changes, so that what is kept by sheet stays known
- * @throws DomainError as `sheetForJob`
+ * @throws DomainError as `sheetForJob` and `documentAt`
  * @example standingSheet(document, state).steps.length
  */
-export const standingSheet = (document: SheetDocument, state: Pick<JobState, 'opened' | 'growth' | 'bends'>): Sheet =>
-  shapedBy(unbentSheet(document, state), state.bends, (sheet, made) => bentSheet(sheet, made.map(one => one.bend)))
+export const standingSheet = (documents: JobDocuments, state: Pick<JobState, 'opened' | 'growth' | 'bends' | 'takenOver'>): Sheet =>
+  sheetOfDocument(documentAt(documents, state), state)

@@ -1,4 +1,4 @@
-import type { Sheet, Step } from '../sheet'
+import type { Sheet, SheetDocument, Step } from '../sheet'
 import type { DutyKind } from './duties'
 import type { Actor, EventBodies, EventType } from './events'
 import type { Refusal } from './refusal'
@@ -38,6 +38,10 @@ export interface JudgedJob {
   eventsOfDeed: (event: string) => readonly string[]
   /** The sheet that stands in another state of this job. */
   sheetOf: (state: JobState) => Sheet
+  /** The document that the job goes by, as it is stored. */
+  readonly document: SheetDocument
+  /** Another that it could go by, by its hash. */
+  documentOf: (sha256: string) => SheetDocument | undefined
 }
 
 export type Guard<Body> = (job: JudgedJob, body: Body, event: { actor: Actor, happenedAt: string }) => Refusal | null

@@ -18,6 +18,7 @@ import { seals, type SealDuty, type SealEvents, type SealState } from './seals'
 import { service, type ServiceDuty, type ServiceEvents, type ServiceState } from './service'
 import type { DutyRule, EventRule, ListName, RegisterName, Subject } from './subject'
 import { takingBack, type TakingBackEvents } from './taking-back'
+import { takeover, type TakeoverEvents, type TakeoverState } from './takeover'
 import { tightening, type TighteningDuty, type TighteningEvents, type TighteningState } from './tightening'
 import { ticks, type TickEvents, type TickState } from './ticks'
 import { waits, type WaitEvents, type WaitState } from './waits'
@@ -46,6 +47,7 @@ interface Parts {
   notes: [NoteEvents, NoteState]
   growth: [GrowthEvents, GrowthState]
   bends: [BendEvents, BendState]
+  takeover: [TakeoverEvents, TakeoverState]
   goingBack: [GoingBackEvents, GoingBackState]
   takingBack: [TakingBackEvents, object]
 }
@@ -64,6 +66,7 @@ const all: { [N in keyof Parts]: Subject<Parts[N][0], Parts[N][1], DutyOf<Parts[
   opening, ticks, marks, photos, findings, indexData, pieces, places, readings, ways, handChecks, departures, holds, waits, extractions,
   service, seals, tightening, notes, bends,
   growth: growth(() => ({ homes: NAMES })),
+  takeover: takeover(() => SUBJECTS),
   goingBack: goingBack(() => SUBJECTS),
   takingBack: takingBack(() => ({ subjects: SUBJECTS, homeOf, homes: HOMES, undoAt: home => UNDOINGS.get(home) })),
 }

@@ -67,7 +67,7 @@ export const readings: ReadModel<ReadingModelRow> = {
   name: 'readings',
   about: 'the readings shown to the fleet',
   version: 1,
-  hears: new Set(['reading-taken', 'limit-bent', 'undone', 'gone-back']),
+  hears: new Set(['reading-taken', 'limit-bent', 'sheet-taken-over', 'undone', 'gone-back']),
   rowsOf: one => [...standing(one).values()].map(taken => rowOf(one, taken)).sort((a, b) => a.event_id.localeCompare(b.event_id)),
   kept: async (db, jobId) =>
     (await db.select().from(reading).where(eq(reading.jobId, jobId)))

@@ -7,7 +7,7 @@ import { jobEvent, jobEventRefused, jobSnapshot } from '../db/schema'
 import { keepDraft } from './drafts'
 import { hashEvent, type HashedEvent } from './event-hash'
 import { byRegister, readRegister, TAKEN_WITH, type Register } from './instruments'
-import { inState, loadLiveJob, rememberLiveJob, type LiveJob } from './live-job'
+import { inState, loadLiveJob, rememberLiveJob, withTaken, type LiveJob } from './live-job'
 import { Problem } from './problem'
 import { reaches } from './reach'
 import { writePlan, type WritePlan } from './write-plans'
@@ -49,7 +49,8 @@ export async function appendEvents(
     const asksRegister = input.drafts.some(({ type }) => TAKEN_WITH.some(taken => taken === type))
     const register = asksRegister ? await readRegister(db) : new Map<string, never>()
     for (let attempt = 0; attempt < MOST_TRIES; attempt++) {
-      const live = await loadLiveJob(db, person, input.jobId, { fresh: attempt > 0 })
+      const loaded = await loadLiveJob(db, person, input.jobId, { fresh: attempt > 0 })
+      const live = { ...loaded, documents: await withTaken(db, loaded.documents, input.drafts) }
       const plan = planAppend(live, person, input, known, register)
       if (plan.refused.length > 0 && attempt === 0) {
         // Before anybody is refused: is it an event that is there already, or has the job moved on elsewhere?
@@ -132,7 +133,7 @@ function planTogether(plan: Plan, drafts: readonly EventDraft[], { live, person,
     const together = draft.deed === undefined ? {} : { deed: draft.deed }
     const sent = { id: draft.id, type: draft.type, body: draft.body, happenedAt: happenedAt.toISOString(), actor, ...together } as JobEvent
     const refusal = refuseActor(signer instanceof Problem ? signer : who, live, draft) ?? refuseSeen(signer, plan, known)
-      ?? refuseTakingBack(who, plan.after, sent) ?? guardEvent(live.document, plan.after.state, sent)
+      ?? refuseTakingBack(who, plan.after, sent) ?? guardEvent(live.documents, plan.after.state, sent)
     if (refusal) {
       plan.refused.push({ draft, ...refusal })
       plan.results.push({ id: draft.id, outcome: 'refused', ...refusal })
@@ -157,7 +158,7 @@ function planTogether(plan: Plan, drafts: readonly EventDraft[], { live, person,
     }
     const hash = hashEvent(hashed, headHash)
     plan.rows.push({ ...hashed, prevHash: headHash, hash })
-    plan.after = inState(plan.after, foldJob(live.document, [event], plan.after.state), { seq: seq + 1, headHash: hash })
+    plan.after = inState(plan.after, foldJob(live.documents, [event], plan.after.state), { seq: seq + 1, headHash: hash })
     plan.results.push({ id: draft.id, outcome: 'recorded', seq: seq + 1, hash, ...told, ...event === sent ? {} : { body: event.body } })
   }
 }

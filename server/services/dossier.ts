@@ -9,7 +9,7 @@ import type { Dossier } from '#shared/wire/dossier'
 import type { Database } from '../db/client'
 import { job, jobEvent, jobEventRefused, site, unit } from '../db/schema'
 import { checkChain } from './event-hash'
-import { documentOfJob, toRecordedEvent } from './live-job'
+import { shelfOf, toRecordedEvent } from './live-job'
 import { Problem } from './problem'
 import { toJobRow } from './units'
 
@@ -24,8 +24,7 @@ export async function readDossier(db: Database, jobId: string, page: Page): Prom
     .from(job).innerJoin(unit, eq(unit.id, job.unitId)).innerJoin(site, eq(site.key, unit.siteKey))
     .where(eq(job.id, jobId))
   if (!row) throw new Problem(404, 'job.unknown', 'There is no such job.')
-  const [document, events, refused] = await Promise.all([
-    documentOfJob(db, row.job.sheetId),
+  const [events, refused] = await Promise.all([
     db.select().from(jobEvent).where(eq(jobEvent.jobId, jobId)).orderBy(asc(jobEvent.seq)),
     // What was refused after the closing is no part of the record.
     db
@@ -36,8 +35,9 @@ export async function readDossier(db: Database, jobId: string, page: Page): Prom
       .limit(500),
   ])
   const recorded = events.map(toRecordedEvent)
-  const state = foldJob(document, recorded)
-  const sheet = standingSheet(document, state)
+  const documents = await shelfOf(db, row.job.sheetId, recorded)
+  const state = foldJob(documents, recorded)
+  const sheet = standingSheet(documents, state)
   return {
     format: 'needler-dossier/1',
     job: { ...toJobRow(row.job), setup: row.job.setup },
@@ -84,8 +84,11 @@ export async function readDossier(db: Database, jobId: string, page: Page): Prom
     eventsTotal: events.length,
     chain: checkChain(events, row.job),
     growth: state.growth.map(entry => ({ what: growthInWords(sheet, entry), by: entry.by, at: entry.at })),
+    takenOver: state.takenOver.map(({ from, to, reopens, past, by, at }) => ({
+      from: from.revision, to: to.revision, reopened: titlesOf(sheet, reopens), past: titlesOf(sheet, past), by, at,
+    })),
     gapsSigned: state.gapsSigned.map(gap => ({ name: gapName(sheet, gap), reason: gap.reason, by: gap.by, at: gap.at })),
-    bends: bendsOf(unbentSheet(document, state), state).map(({ made, name, judged }) => ({
+    bends: bendsOf(unbentSheet(documents, state), state).map(({ made, name, judged }) => ({
       name, says: bendInWords(sheet, made.bend), source: made.source, by: made.by, at: made.at,
       judged: judged.map(({ reading, was, is }) => ({ stage: reading.stage, was, is })),
     })),
@@ -118,6 +121,8 @@ export async function readDossier(db: Database, jobId: string, page: Page): Prom
     })),
   }
 }
+
+const titlesOf = (sheet: Sheet, keys: readonly string[]) => keys.map(key => sheet.steps.find(step => step.key === key)?.title ?? key)
 
 function evidenceOf(sheet: Sheet, state: JobState): Dossier['evidence'] {
   const { items, findings, circumstances, unseen } = jobEvidence(sheet, state)

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { and, count, desc, eq, inArray, isNull, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/pg-core'
-import { draftOf, DomainError, frameFor, unreadableFaults, upgradeSheet, type SheetDocument } from '#core'
+import { documentAt, draftOf, DomainError, frameFor, unreadableFaults, upgradeSheet, type SheetDocument } from '#core'
 import type { DraftAnswer, DraftRow, DraftStart } from '#shared/wire/drafts'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
@@ -16,7 +16,8 @@ const MOST_OPEN = 100
 const HISTORY = 200
 
 /** Keeps what a job that has closed leaves of what was written into its sheet. Nothing where nothing was; once a job. */
-export async function keepDraft(db: Database, { id, document, sheet: standing, state }: LiveJob): Promise<void> {
+export async function keepDraft(db: Database, { id, documents, sheet: standing, state }: LiveJob): Promise<void> {
+  const document = documentAt(documents, state)
   const left = draftOf(document, standing, state)
   if (!left || !state.closed) return
   const { key, title } = left.document

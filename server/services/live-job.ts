@@ -8,8 +8,10 @@ import {
   upgradeSheet,
   type JobEvent,
   type JobState,
+  type OpenedWith,
   type RecordedEvent,
   type Sheet,
+  type Shelf,
   type SheetDocument,
 } from '#core'
 import type { Person } from '#shared/wire/types'
@@ -26,8 +28,8 @@ export interface LiveJob {
   unitId: string
   unitTag: string
   sheetKey: string
-  /** What the job was opened with, as it is stored. */
-  document: SheetDocument
+  /** What the job was opened with, as it is stored, and what it has taken over since. */
+  documents: Shelf
   /** The sheet that stands in this state. */
   sheet: Sheet
   seq: number
@@ -36,22 +38,52 @@ export interface LiveJob {
   snapshotSeq: number
 }
 
-const documents = new LRUCache<string, SheetDocument>({ max: 200 })
+const known = new LRUCache<string, SheetDocument>({ max: 200 })
 const jobs = new LRUCache<string, LiveJob>({ max: 500 })
 
-/** The document that a job was opened with. It never changes, so one read a process is enough. */
-export async function documentOfJob(db: Database, id: string): Promise<SheetDocument> {
-  const known = documents.get(id)
-  if (known) return known
+/** A document does not change, so one read a process is enough. */
+async function documentOfJob(db: Database, id: string): Promise<SheetDocument> {
+  const found = known.get(id)
+  if (found) return found
   const [row] = await db.select({ document: sheet.document }).from(sheet).where(eq(sheet.id, id))
   const document = upgradeSheet(row!.document)
-  documents.set(id, document)
+  known.set(id, document)
   return document
+}
+
+/** A released document by its hash; undefined where there is none. */
+async function releasedDocument(db: Database, sha256: string): Promise<SheetDocument | undefined> {
+  const found = known.get(sha256)
+  if (found) return found
+  const [row] = await db.select({ document: sheet.document }).from(sheet).where(and(eq(sheet.sha256, sha256), eq(sheet.origin, 'released')))
+  if (!row) return undefined
+  const document = upgradeSheet(row.document)
+  known.set(sha256, document)
+  return document
+}
+
+/** What a job was opened with, with what its entries take over. */
+export async function shelfOf(db: Database, sheetId: string, entries: readonly Told[], state?: JobState): Promise<Shelf> {
+  const taken = state?.takenOver.map(body => ({ type: TAKEOVER, body })) ?? []
+  return withTaken(db, { opened: await documentOfJob(db, sheetId), later: {} }, [...taken, ...entries])
+}
+
+const TAKEOVER = 'sheet-taken-over'
+interface Told { type: string, body: unknown }
+
+/** The shelf with the documents that entries, or drafts of them, take over; what is not released stays away, and the guard says so. */
+export async function withTaken(db: Database, shelf: Shelf, entries: readonly Told[]): Promise<Shelf> {
+  const wanted = entries.filter(({ type }) => type === TAKEOVER).map(({ body }) => (body as { to: OpenedWith }).to.sha256)
+    .filter(sha256 => !Object.hasOwn(shelf.later, sha256))
+  if (wanted.length === 0) return shelf
+  const found = await Promise.all(wanted.map(async sha256 => [sha256, await releasedDocument(db, sha256)] as const))
+  const there = Object.fromEntries(found.flatMap(([name, document]) => document ? [[name, document]] : []))
+  return { ...shelf, later: { ...shelf.later, ...there } }
 }
 
 /** The job in another state, with the sheet that stands then. */
 export const inState = (live: LiveJob, state: JobState, more: Partial<LiveJob> = {}): LiveJob =>
-  ({ ...live, ...more, state, sheet: standingSheet(live.document, state) })
+  ({ ...live, ...more, state, sheet: standingSheet(more.documents ?? live.documents, state) })
 
 /**
  * The state of a job, from the newest snapshot (or what this process knows already) and the events after it.
@@ -59,9 +91,9 @@ export const inState = (live: LiveJob, state: JobState, more: Partial<LiveJob> =
  * @param fresh look into the log for events that other instances have written; without it a known job is returned as it is
  */
 export async function loadLiveJob(db: Database, person: Person, jobId: string, { fresh }: { fresh: boolean }): Promise<LiveJob> {
-  const known = jobs.get(jobId) ?? await readJob(db, jobId)
-  requireReach(person, known.siteKey, 'This job')
-  return fresh ? catchUp(db, known) : known
+  const live = jobs.get(jobId) ?? await readJob(db, jobId)
+  requireReach(person, live.siteKey, 'This job')
+  return fresh ? catchUp(db, live) : live
 }
 
 /** Remembers what has just been written. */
@@ -88,10 +120,10 @@ async function readJob(db: Database, jobId: string): Promise<LiveJob> {
     .leftJoin(jobSnapshot, ofSnapshot)
     .where(eq(job.id, jobId))
   if (!row) throw new Problem(404, 'job.unknown', 'There is no such job.')
-  const document = await documentOfJob(db, row.sheetId)
   const { number, siteKey, unitId, unitTag, sheetKey } = row
   const snapshotSeq = row.snapshotSeq ?? 0
   const state = row.state ?? emptyState()
+  const documents = await shelfOf(db, row.sheetId, [], state)
   const start = {
     id: jobId,
     number,
@@ -99,8 +131,8 @@ async function readJob(db: Database, jobId: string): Promise<LiveJob> {
     unitId,
     unitTag,
     sheetKey,
-    document,
-    sheet: standingSheet(document, state),
+    documents,
+    sheet: standingSheet(documents, state),
     seq: snapshotSeq,
     headHash: '',
     state,
@@ -127,7 +159,8 @@ async function catchUp(db: Database, live: LiveJob): Promise<LiveJob> {
     return live
   }
   const last = rows.at(-1)!
-  const grown = inState(live, foldJob(live.document, rows.map(toRecordedEvent), live.state), { seq: last.seq, headHash: last.hash })
+  const documents = await withTaken(db, live.documents, rows)
+  const grown = inState(live, foldJob(documents, rows.map(toRecordedEvent), live.state), { documents, seq: last.seq, headHash: last.hash })
   jobs.set(live.id, grown)
   return grown
 }

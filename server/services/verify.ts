@@ -1,11 +1,11 @@
 import canonicalize from 'canonicalize'
 import { and, asc, eq, lte } from 'drizzle-orm'
-import { foldJob, standingSheet, STATE_FORMAT, type SheetDocument } from '#core'
+import { foldJob, standingSheet, STATE_FORMAT, type Shelf } from '#core'
 import type { Database } from '../db/client'
 import { job, jobEvent, jobSnapshot, photo, sheet as sheetTable } from '../db/schema'
 import { READ_MODELS, type JobAt } from '../read-models'
 import { checkChain } from './event-hash'
-import { documentOfJob, toRecordedEvent } from './live-job'
+import { shelfOf, toRecordedEvent } from './live-job'
 import { photoKey } from './photos'
 import type { PhotoStore } from './photo-store'
 import { sha256 } from './sha256'
@@ -18,7 +18,7 @@ type EventRow = typeof jobEvent.$inferSelect
 type PhotoRow = typeof photo.$inferSelect
 
 /** One job, folded anew from its log. */
-export interface Folded extends JobAt { row: JobTableRow, events: EventRow[], document: SheetDocument }
+export interface Folded extends JobAt { row: JobTableRow, events: EventRow[], documents: Shelf }
 
 const same = (one: unknown, other: unknown): boolean => canonicalize(one) === canonicalize(other)
 
@@ -38,9 +38,9 @@ export async function foldOne(db: Database, jobId: string): Promise<Folded | { r
     .where(and(eq(jobEvent.jobId, jobId), lte(jobEvent.seq, row.seq)))
     .orderBy(asc(jobEvent.seq))
   try {
-    const document = await documentOfJob(db, row.sheetId)
-    const state = foldJob(document, events.map(toRecordedEvent))
-    return { id: jobId, unitId: row.unitId, sheetKey, row, document, sheet: standingSheet(document, state), events, state }
+    const documents = await shelfOf(db, row.sheetId, events)
+    const state = foldJob(documents, events.map(toRecordedEvent))
+    return { id: jobId, unitId: row.unitId, sheetKey, row, documents, sheet: standingSheet(documents, state), events, state }
   } catch (error) {
     return { row, broken: error instanceof Error ? error.message : String(error) }
   }
@@ -82,7 +82,7 @@ export async function verifyAll(
 
 async function faultsOfJob(db: Database, folded: Folded): Promise<Fault[]> {
   const faults: Fault[] = []
-  const { row, document, events } = folded
+  const { row, documents, events } = folded
   const chain = checkChain(events, row)
   if (!chain.intact) {
     faults.push({
@@ -98,7 +98,7 @@ async function faultsOfJob(db: Database, folded: Folded): Promise<Fault[]> {
   const [snapshot] = await db.select().from(jobSnapshot).where(and(eq(jobSnapshot.jobId, row.id), eq(jobSnapshot.format, STATE_FORMAT)))
   if (
     snapshot
-    && (snapshot.seq > events.length || !same(snapshot.state, foldJob(document, events.slice(0, snapshot.seq).map(toRecordedEvent))))
+    && (snapshot.seq > events.length || !same(snapshot.state, foldJob(documents, events.slice(0, snapshot.seq).map(toRecordedEvent))))
   ) {
     derived('snapshot', `its snapshot at entry ${snapshot.seq} is not what its log folds to`)
   }

@@ -34,6 +34,8 @@ export interface Dossier {
   /** What was written into the sheet at the bench, a line a tap, and the gaps that somebody stands for. */
   growth: { what: string, by: string, at: string }[]
   gapsSigned: { name: string, reason: string, by: string, at: string }[]
+  /** Newer revisions that it went on by, with the steps that were done anew for it, and those that stood as they were. */
+  takenOver: { from: number, to: number, reopened: string[], past: string[], by: string, at: string }[]
   /** Figures that were others on this machine, and the readings that they judge otherwise. */
   bends: {
     name: string

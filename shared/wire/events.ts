@@ -15,6 +15,10 @@ const text = Joi.string().trim().min(1).max(2000)
 const word = Joi.string().trim().min(1).max(200)
 const count = Joi.number().integer().min(1).max(2000)
 const keys = Joi.array().items(key).max(40)
+const steps = Joi.array().items(key).unique().max(400)
+const opened = Joi.object({
+  key, revision: Joi.number().integer().min(1).max(9999).required(), sha256: Joi.string().hex().length(64).required(),
+})
 const number = Joi.number().integer().min(1).max(999).required()
 const numbers = Joi.object({ from: number, to: number })
 const tag = Joi.string()
@@ -155,6 +159,7 @@ const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.Object
     joint: key.required(), source, torqueNm: Joi.object({ aim: newtonmetres.required(), from: newtonmetres, to: newtonmetres }).required(),
   }),
   'count-bent': Joi.object({ step: key.required(), part: key.required(), count: count.required(), source }),
+  'sheet-taken-over': Joi.object({ from: opened.required(), to: opened.required(), reopens: steps.required(), past: steps.required() }),
   'gone-back': Joi.object({ step: key.required(), reason: text.required() }),
   'note-added': Joi.object({ text: text.required(), step: key, part: key }),
   'undone': Joi.object({ event: id('the number of an event').required() }),

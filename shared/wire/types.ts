@@ -10,6 +10,7 @@ import type {
   RecordedEvent,
   RuleDocument,
   Verdict,
+  OpenedWith,
 } from '#core'
 import type { Role } from '../rights'
 import type { LinkState, StreamedValue } from './instrument-stream'
@@ -207,7 +208,11 @@ export type LoggedEvent = RecordedEvent & { hash: string }
 /** Everything the bench needs to fold a job: a snapshot and what came after it. */
 export interface JobBundle {
   job: JobRow & { setup: JobSetup, unitTag: string, unitName: string, siteName: string }
-  sheet: { key: string, revision: number, sha256: string }
+  sheet: OpenedWith
+  /** What it has taken over since, the newest last. */
+  later: OpenedWith[]
+  /** A released revision that is newer than the one it goes by, with what was written to its release. */
+  newer: (OpenedWith & { note: string | null, by: string | null }) | null
   snapshot: { seq: number, state: JobState } | null
   events: LoggedEvent[]
   /** The newest event that the server knows and its hash: what a signature without the link refers to. */

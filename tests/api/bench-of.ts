@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto'
-import { emptyState, foldJob, goodTruth, nextDeed, nextSteps, sheetForJob, type JobState, type Sheet } from '#core'
+import { emptyState, foldJob, goodTruth, nextDeed, nextSteps, sheetForJob, type JobState, type Sheet, type SheetDocument } from '#core'
 import type { JobBundle } from '#shared/wire/types'
-import { demoDocuments } from '../support/demo-sheet'
 import { Client } from './client'
 
 export interface Bench {
@@ -29,7 +28,7 @@ export async function benchAt(client: Client, id: string): Promise<Bench> {
   const lead = await Client.as('brandt')
   const bundle = async () => (await client.get<JobBundle>(`/jobs/${id}`)).body
   const { job, sheet: released } = await bundle()
-  const sheet = sheetForJob(demoDocuments.find(document => document.key === released.key)!, job.setup)
+  const sheet = sheetForJob((await client.get<SheetDocument>(`/documents/${released.sha256}`)).body, job.setup)
   const state = async () => {
     const { snapshot, events } = await bundle()
     return foldJob(sheet, events, snapshot?.state ?? emptyState())

@@ -6,7 +6,7 @@ import type { EventDraft, Person } from '#shared/wire/types'
 import { closeConnection, database } from '../../server/db/client'
 import { person, sheet as sheetTable, unit } from '../../server/db/schema'
 import { appendEvents } from '../../server/services/append-events'
-import { documentOfJob } from '../../server/services/live-job'
+import { shelfOf } from '../../server/services/live-job'
 import { startJob } from '../../server/services/start-job'
 import { anyEvent, makeGood, openJob } from '../support/job-walk'
 import { smallSheet, type SmallStep } from '../support/small-sheet'
@@ -95,7 +95,7 @@ const long = await startJob(db, technician, {
   device: randomUUID(),
 })
 const [pump] = await db.select().from(sheetTable).where(eq(sheetTable.key, 'split-casing-lift-pump'))
-const document = sheetForJob(await documentOfJob(db, pump!.id))
+const document = sheetForJob((await shelfOf(db, pump!.id, [])).opened)
 const log = longLog(document)
 await write(long.id, log)
 const opening = {

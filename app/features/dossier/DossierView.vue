@@ -229,8 +229,9 @@ const marks = computed(() =>
       />
       <GrowthList
         :growth="dossier.growth"
-        :signed="dossier.gapsSigned"
+        :gaps-signed="dossier.gapsSigned"
         :bends="dossier.bends"
+        :taken-over="dossier.takenOver"
       />
       <DepartureList :departures="dossier.departures" />
       <WorkTurns :state="dossier.state" />

@@ -3,19 +3,34 @@ import type { Dossier } from '#shared/wire/dossier'
 import { moment } from '../../ui/moment'
 import VerdictMark from '../../ui/VerdictMark.vue'
 
-/** What this overhaul wrote into its own sheet, which figures were others on this machine, and what somebody stands for that stayed unknown. */
-defineProps<{ growth: Dossier['growth'], signed: Dossier['gapsSigned'], bends: Dossier['bends'] }>()
+/** The revisions that this overhaul went by, what it wrote into its own sheet, which figures were others on this machine, and what somebody stands for that stayed unknown. */
+defineProps<Pick<Dossier, 'growth' | 'gapsSigned' | 'bends' | 'takenOver'>>()
 </script>
 
 <template>
   <section
-    v-if="growth.length + bends.length"
+    v-if="growth.length + bends.length + takenOver.length"
     class="plate card"
     aria-labelledby="growth-head"
   >
     <h2 id="growth-head">
-      Written into the sheet
+      The sheet of this job
     </h2>
+    <ul v-if="takenOver.length">
+      <li
+        v-for="(line, i) in takenOver"
+        :key="i"
+      >
+        <strong>Went on by revision {{ line.to }}</strong> instead of {{ line.from }}<template v-if="line.reopened.length">
+          ; done anew: {{ line.reopened.join(', ') }}
+        </template><template v-if="line.past.length">
+          ; stood as it was: {{ line.past.join(', ') }}
+        </template> <small class="quiet">{{ line.by }}, {{ moment(line.at) }}</small>
+      </li>
+    </ul>
+    <h3 v-if="growth.length">
+      Written at the bench
+    </h3>
     <ul>
       <li
         v-for="(line, i) in growth"
@@ -40,11 +55,11 @@ defineProps<{ growth: Dossier['growth'], signed: Dossier['gapsSigned'], bends: D
         </li>
       </ul>
     </template>
-    <template v-if="signed.length">
+    <template v-if="gapsSigned.length">
       <h3>Not known, signed</h3>
       <ul>
         <li
-          v-for="line in signed"
+          v-for="line in gapsSigned"
           :key="line.name"
         >
           <strong>{{ line.name }}</strong>: {{ line.reason }} <small class="quiet">{{ line.by }}, {{ moment(line.at) }}</small>

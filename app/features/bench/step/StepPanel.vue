@@ -3,6 +3,7 @@ import { computed, onMounted, ref, watch, type FunctionalComponent } from 'vue'
 import { dutiesOf, jointOf, movedBy, OPEN_UP, partOf, positionOf, sealsAt, stepNumber, type DutyLine } from '#core'
 import DepartureNote from './DepartureNote.vue'
 import MachineNotice from './MachineNotice.vue'
+import TakeoverNotice from '../takeover/TakeoverNotice.vue'
 import PhotoStrip from '../../../job/PhotoStrip.vue'
 import StepCautions from './StepCautions.vue'
 import StepFacts from './StepFacts.vue'
@@ -115,6 +116,7 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
         :cautions="step.cautions"
         :notice="job.sheet.notice"
       />
+      <TakeoverNotice />
       <MachineNotice :step="step" />
       <p
         v-if="weak"

@@ -6,6 +6,7 @@ import RefusalNote from '../../../ui/RefusalNote.vue'
 import { countsOf } from '../findings'
 import { gapWords } from '../sheet-words'
 import SeverityMark from '../SeverityMark.vue'
+import ProposalsDrawer from './ProposalsDrawer.vue'
 import JsonPane from './JsonPane.vue'
 import OrderPane from './OrderPane.vue'
 import ReviewPane from './ReviewPane.vue'
@@ -27,11 +28,11 @@ const faults = computed(() => checked.value?.faults ?? [])
 const counts = computed(() => countsOf(says.value))
 const gaps = computed(() => document.value ? gapWords(document.value, openGaps(document.value)) : [])
 const missing = computed(() => gaps.value.reduce((sum, { of }) => sum + of.length, 0))
-const isTold = ref(false)
+const [isTold, isProposing] = [ref(false), ref(false)]
 
 /** Goes to the place that a fault or a finding is about. */
 async function jump(place: Place) {
-  isTold.value = false
+  isTold.value = isProposing.value = false
   opened.value = place.key
   if (place.list === 'sheet') {
     tab.value = 'sheet'
@@ -103,6 +104,12 @@ const clashWords = computed(() => {
           <Icon name="ph:check" /> Kept
         </template>
       </span>
+      <el-button
+        class="proposals"
+        @click="isProposing = true"
+      >
+        <Icon name="ph:lightbulb" /> Proposals
+      </el-button>
       <button
         class="checker"
         :class="{ faulty: faults.length > 0 }"
@@ -196,6 +203,10 @@ const clashWords = computed(() => {
         </el-tab-pane>
       </el-tabs>
     </section>
+    <ProposalsDrawer
+      v-model="isProposing"
+      @jump="jump"
+    />
     <el-drawer
       v-model="isTold"
       title="What the checker says"
@@ -242,7 +253,8 @@ const clashWords = computed(() => {
 .bar { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
 .bar .el-button { margin: 0; }
 .state { color: var(--slate); min-width: 90px; }
-.checker { display: flex; flex-wrap: wrap; gap: 4px 16px; margin-left: auto; min-height: 44px; padding: 4px 14px; align-items: center; background: var(--chalk); border: 1px solid var(--rule-strong); color: var(--ink); font: 600 17px/1.2 var(--label); cursor: pointer; }
+.bar .proposals { margin-left: auto; }
+.checker { display: flex; flex-wrap: wrap; gap: 4px 16px; min-height: 44px; padding: 4px 14px; align-items: center; background: var(--chalk); border: 1px solid var(--rule-strong); color: var(--ink); font: 600 17px/1.2 var(--label); cursor: pointer; }
 .checker.faulty { border-color: var(--oxide); }
 .count { color: var(--brass); }
 .count.danger, .count.wrong { color: var(--oxide); }
