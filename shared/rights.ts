@@ -45,7 +45,7 @@ export const may = (role: Role, right: Right): boolean => TABLE[role].includes(r
 
 /** What somebody stands for with a signature. */
 const STOOD_FOR: ReadonlySet<EventType> = new Set(['hold-released', 'departure-signed', 'target-signed', 'fluid-allowed', 'gap-signed', 'limit-bent', 'joint-bent',
-  'count-bent', 'sheet-taken-over'])
+  'count-bent', 'part-added', 'sheet-taken-over'])
 
 /** The right that an event of the job log needs. */
 export function rightForEvent(type: EventType): Right {

@@ -1,5 +1,6 @@
 export { editInWords, kindAt, type EditWords } from './edit-words'
 export { proposalsFor, type Proposal } from './proposals'
+export { editsOfBend } from './edits-of-bend'
 export { editsToMove } from './move-step'
 export { fieldQuantity, fieldWord } from './field-words'
 export { COLUMNS, guessColumns, isHead, PASTED, type ColumnUse, type PastedList } from './pasted-columns'

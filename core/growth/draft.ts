@@ -1,5 +1,5 @@
-import { assessTaken, type JobState } from '../job'
-import { grownSheet, openGaps, type Position, type Sheet, type SheetDocument } from '../sheet'
+import { assessTaken, cameIn, type JobState } from '../job'
+import { bentSheet, grownSheet, openGaps, type Bend, type Position, type Sheet, type SheetDocument } from '../sheet'
 import { formatQuantity } from '../units'
 
 /** The document that a job leaves behind, and the photos that were taken at its steps. */
@@ -14,13 +14,17 @@ export interface DraftLeft {
  *
  * @param document what the job was opened with, as it is stored
  * @param sheet the sheet that stands at the end
+ * @param isReleased true where the document is a released sheet: only figures of what came at the bench go into the draft then, others are
+ * for whoever says how far they reach
  * @returns null when nothing was written into it
  * @example draftOf(document, sheet, state)?.document.gaps
  */
-export function draftOf(document: SheetDocument, sheet: Sheet, state: JobState): DraftLeft | null {
+export function draftOf(document: SheetDocument, sheet: Sheet, state: JobState, isReleased = false): DraftLeft | null {
   if (state.growth.length === 0) return null
   // What depends on options stays as it is written: the additions are put into the document, not into the machine.
-  const grown: SheetDocument = grownSheet(document as Sheet, state.growth)
+  // A figure of this machine stands for the kind where nothing else is known of it.
+  const own = state.bends.map(({ bend }) => bend).filter(bend => !isReleased || isOf(cameIn(state), bend))
+  const grown: SheetDocument = bentSheet(grownSheet(document as Sheet, state.growth), own)
   const gaps = openGaps(grown)
   const { gaps: _gaps, ...rest } = grown
   const positions = grown.positions.map(position => ({ ...position, source: withFirstValues(position, sheet, state) }))
@@ -29,6 +33,9 @@ export function draftOf(document: SheetDocument, sheet: Sheet, state: JobState):
     photos: state.photos.flatMap(({ step, photo, caption }) => step === undefined ? [] : [{ step, photo, ...caption ? { caption } : {} }]),
   }
 }
+
+const isOf = (came: ReadonlySet<string>, bend: Bend): boolean =>
+  bend.of !== 'part' && came.has(bend.of === 'limit' ? bend.position : bend.of === 'joint' ? bend.joint : bend.step)
 
 /** The source of a position with what was measured first. */
 function withFirstValues({ key, source, quantity, limits }: Position, sheet: Sheet, state: JobState): string {

@@ -1,4 +1,6 @@
-import { bentSheet, jointOf, partOf, positionOf, stepName, stepOf, type Bend, type Joint, type Sheet, type Step } from '../sheet'
+import {
+  bentSheet, isGrownKey, partOf, positionOf, stepName, stepOf, type Bend, type Joint, type Part, type Sheet, type Step,
+} from '../sheet'
 import { isDone } from '../teardown'
 import type { Verdict } from '../metrology'
 import { assessTaken } from './assess-taken'
@@ -6,7 +8,7 @@ import type { ReadingTaken } from './readings'
 import { refuse, type Refusal } from './refusal'
 import type { Stamp } from './stamp'
 import type { JobState } from './state'
-import { STANDS_ALONE, type Guard, type Subject } from './subject'
+import { intoRegister, STANDS_ALONE, type Guard, type Subject } from './subject'
 
 interface Bent { source: string }
 
@@ -16,10 +18,21 @@ export interface BendEvents {
   'joint-bent': Bent & { joint: string, torqueNm: Joint['torqueNm'] }
   /** So many pieces come out and go back at the rung of this step. */
   'count-bent': Bent & { step: string, part: string, count: number }
+  /** This machine has a part that its sheet does not know. */
+  'part-added': Bent & { part: Part }
+  /** How far a figure reaches: this job alone, the next jobs of this unit, or, as a proposal, all machines of the kind. */
+  'reach-said': { bend: string, reach: BendReach, note?: string }
 }
 
+export const BEND_REACHES = ['job', 'unit', 'kind'] as const
+export type BendReach = (typeof BEND_REACHES)[number]
 export interface BendMade extends Stamp { bend: Bend, source: string }
-export interface BendState { bends: BendMade[] }
+export interface ReachSaid extends Stamp { reach: BendReach, note?: string }
+export interface BendState {
+  bends: BendMade[]
+  /** By the event of the bend. */
+  reaches: Record<string, ReachSaid>
+}
 
 /** Written down by whoever stands for it, with where the figure is written. */
 const bendEvent = <B extends Bent>(name: string, bendOf: (body: B) => Bend, guard: Guard<B>) => ({
@@ -34,7 +47,7 @@ const bendEvent = <B extends Bent>(name: string, bendOf: (body: B) => Bend, guar
 /** Figures of the sheet that are others on this machine, by the word of a lead or an engineer. */
 export const bends: Subject<BendEvents, BendState> = {
   ...STANDS_ALONE,
-  empty: () => ({ bends: [] }),
+  empty: () => ({ bends: [], reaches: {} }),
   events: {
     'limit-bent': bendEvent('Limit of this machine', ({ position, lower, upper }) => ({ of: 'limit', position, lower, upper }),
       ({ sheet }, { position: key, lower, upper }) => {
@@ -66,6 +79,23 @@ export const bends: Subject<BendEvents, BendState> = {
         const done = sheet.steps.find(one => isMeant(one) && isDone(state, one.key))
         return done ? refuse('bend.done', `${stepName(sheet, done)} is done. Take that tick back first, or write down a departure.`) : null
       }),
+    'part-added': bendEvent('Part of this machine', ({ part }) => ({ of: 'part', part }), ({ sheet }, { part }) => {
+      const { key, name, on } = part
+      if (!isGrownKey(key) || !key.startsWith('part-')) return refuse('growth.key', `"${key}" is no key of a part that was made at a bench.`)
+      if (sheet.parts.some(one => one.key === key)) return refuse('growth.key-used', `${name} is there already.`)
+      if (part.when ?? part.variants) return refuse('growth.of-the-sheet', `${name} depends on options.`)
+      return on === undefined || sheet.parts.some(one => one.key === on)
+        ? null
+        : refuse('job.unknown-reference', `The sheet of this job has no part "${on}".`)
+    }),
+    'reach-said': {
+      name: 'Reach of a figure',
+      ...intoRegister('reaches', 'bend'),
+      guard: ({ state }, { bend, reach }) => {
+        if (!state.bends.some(one => one.event === bend)) return refuse('reach.no-bend', 'That figure does not stand.')
+        return state.reaches[bend]?.reach === reach ? refuse('reach.same', 'That is said already.') : null
+      },
+    },
   },
 }
 
@@ -74,6 +104,17 @@ function begun(sheet: Sheet, state: JobState, joint: string): Refusal | null {
   const step = sheet.steps.find(one => one.tightens === joint
     && (isDone(state, one.key) || [...state.boltPulls, ...state.passesFinished].some(pull => !pull.overtaken && pull.step === one.key)))
   return step ? refuse('bend.under-way', `${stepName(sheet, step)} is begun: go back to it before its torque becomes another.`) : null
+}
+
+/**
+ * What a bend is about, as the sheet calls it; its key where the sheet has it no more.
+ *
+ * @example bendName(sheet, { of: 'limit', position: 'end-float', lower: null, upper: 0.4 }) // 'End float'
+ */
+export function bendName({ positions, joints, parts }: Pick<Sheet, 'positions' | 'joints' | 'parts'>, bend: Bend): string {
+  if (bend.of === 'part') return bend.part.name
+  const [list, key] = bend.of === 'limit' ? [positions, bend.position] : bend.of === 'joint' ? [joints, bend.joint] : [parts, bend.part]
+  return (list as readonly { key: string, name: string }[]).find(one => one.key === key)?.name ?? key
 }
 
 /** A bend as it is told: what was, what is, and the readings that it judges otherwise. */
@@ -101,9 +142,7 @@ export function bendsOf(plain: Sheet, state: JobState): BendLine[] {
     const verdictBy = (sheet: Sheet, reading: ReadingTaken) => assessTaken(sheet, state, reading).verdict
     return {
       made,
-      name: bend.of === 'limit'
-        ? positionOf(plain, bend.position).name
-        : bend.of === 'joint' ? jointOf(plain, bend.joint).name : partOf(plain, bend.part).name,
+      name: bendName(before, bend),
       judged: taken.map(reading => ({ reading, was: verdictBy(before, reading), is: verdictBy(after, reading) })),
     }
   })

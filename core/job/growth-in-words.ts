@@ -1,4 +1,4 @@
-import { positionOf, stepOf, type Bend, type Shaping, type Sheet } from '../sheet'
+import type { Bend, Shaping, Sheet, SheetDocument } from '../sheet'
 import { formatQuantity } from '../units'
 
 /**
@@ -21,14 +21,15 @@ export function growthInWords(sheet: Sheet, entry: Shaping): string {
  *
  * @example bendInWords(sheet, { of: 'limit', position: 'end-float', lower: null, upper: 0.4 }) // 'up to 0.400 mm'
  */
-export function bendInWords(sheet: Sheet, bend: Bend): string {
-  if (bend.of === 'count') return `${bend.count} at "${stepOf(sheet, bend.step).title}"`
+export function bendInWords(sheet: Pick<SheetDocument, 'steps' | 'positions'>, bend: Bend): string {
+  if (bend.of === 'part') return `${bend.part.count} of it, which the sheet does not know`
+  if (bend.of === 'count') return `${bend.count} at "${sheet.steps.find(step => step.key === bend.step)?.title ?? bend.step}"`
   if (bend.of === 'joint') {
     const { aim, from, to } = bend.torqueNm
     const say = (value: number) => formatQuantity(value, 'torque')
     return from === undefined && to === undefined ? say(aim) : `${say(aim)} (${say(from ?? aim)} to ${say(to ?? aim)})`
   }
-  const { quantity } = positionOf(sheet, bend.position)
+  const quantity = sheet.positions.find(one => one.key === bend.position)?.quantity ?? 'length'
   const [lower, upper] = [bend.lower, bend.upper].map(value => value === null ? null : formatQuantity(value, quantity))
   if (lower === null) return `up to ${upper}`
   return upper === null ? `from ${lower}` : `${lower} to ${upper}`

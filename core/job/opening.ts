@@ -1,4 +1,4 @@
-import type { Depth } from '../sheet'
+import type { Bend, Depth } from '../sheet'
 import { refuse } from './refusal'
 import type { Stamp } from './stamp'
 import { STANDS_ALONE, type Subject } from './subject'
@@ -10,7 +10,13 @@ export interface JobSetup {
   depth?: Depth
   /** Only as far as this part or position. */
   target?: string
+  /** Figures of this unit that are others than its sheet says, as earlier jobs have left them. */
+  bends?: UnitBends
 }
+
+/** What earlier jobs of a unit have written down of it; each change is another version. */
+export interface UnitBends { version: number, list: UnitBend[] }
+export interface UnitBend { bend: Bend, source: string, by: string, at: string }
 
 /** Which document a job was opened with; by its hash it is inside the chain of the log. */
 export interface OpenedWith { key: string, revision: number, sha256: string }

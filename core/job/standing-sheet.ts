@@ -7,21 +7,21 @@ import type { JobState } from './state'
 
 /**
  * The sheet of one job as it was opened: of the unit with its options, to the depth of evidence that was agreed, cut to as far as the job
- * goes. What is settled already stays as it is.
+ * goes, with the figures that are others on this unit. What is settled already stays as it is.
  *
  * @throws DomainError `options.unknown`, `way.no-target`, `way.never-reached`
  * @example sheetForJob(document, { options: { size: 'large' }, target: 'seal' })
  */
 export function sheetForJob(document: SheetDocument, setup: JobSetup = {}): Sheet {
   if (isSettled(document)) return document
-  const { options = {}, depth = 'routine', target } = setup
-  const name = JSON.stringify([Object.entries(options).sort(), depth, target])
+  const { options = {}, depth = 'routine', target, bends } = setup
+  const name = JSON.stringify([Object.entries(options).sort(), depth, target, bends?.list.map(({ bend }) => bend)])
   const known = settled.get(document) ?? new Map<string, Sheet>()
   settled.set(document, known)
   let sheet = known.get(name)
   if (!sheet) {
     const machine = sheetForUnit(document, { ...options, [DEPTH_OPTION]: depth })
-    sheet = target ? cutTo(machine, target) : machine
+    sheet = bentSheet(target ? cutTo(machine, target) : machine, bends?.list.map(({ bend }) => bend) ?? [])
     known.set(name, sheet)
     standing.add(sheet)
   }

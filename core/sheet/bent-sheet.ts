@@ -1,4 +1,4 @@
-import type { Joint, Position, Sheet, Step } from './schema'
+import type { Joint, Part, Position, Sheet, Step } from './schema'
 
 /** A figure of a sheet that is another on this machine. A side of a limit that is null has none any more. */
 export type Bend
@@ -6,6 +6,8 @@ export type Bend
     | { of: 'joint', joint: string, torqueNm: Joint['torqueNm'] }
     /** Of the rung that this step belongs to: so many come out, and go back. */
     | { of: 'count', step: string, part: string, count: number }
+    /** A part that this machine has and its sheet does not. */
+    | { of: 'part', part: Part }
 
 /**
  * A sheet with the figures of this machine in place of its own. The newest bend of a thing counts; steps, order and words stay as they are.
@@ -20,6 +22,7 @@ export function bentSheet(sheet: Sheet, bends: readonly Bend[]): Sheet {
       case 'joint':
         return { ...bent, joints: bent.joints.map(one => one.key === bend.joint ? { ...one, torqueNm: bend.torqueNm } : one) }
       case 'count': return withCount(bent, bend)
+      case 'part': return bent.parts.some(part => part.key === bend.part.key) ? bent : { ...bent, parts: [...bent.parts, bend.part] }
     }
   }, sheet)
 }

@@ -21,9 +21,9 @@ import {
   uuid,
   varchar,
 } from 'drizzle-orm/pg-core'
-import type { DraftLeft, Edit, JobSetup, JobState, QuantityKind, RuleDocument, StoredSheet } from '#core'
+import type { Bend, DraftLeft, Edit, JobSetup, JobState, QuantityKind, RuleDocument, StoredSheet, UnitBend } from '#core'
 import { CALIBRATION_RESULTS } from '#shared/calibration-results'
-import { DRAFT_ORIGINS, DRAFT_STATUSES } from '#shared/draft-words'
+import { DRAFT_ORIGINS, DRAFT_STATUSES, PROPOSAL_STATUSES } from '#shared/draft-words'
 import { ROLES } from '#shared/rights'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, precision: 3, mode: 'date' })
@@ -255,6 +255,42 @@ export const draftDeed = pgTable('draft_deed', {
   undoes: integer(),
 }, table => [unique('draft_deed_number').on(table.draftId, table.n)])
 
+/** Figures of a unit that are others than its sheet says; each change is another version, carried by the jobs that begin after it. */
+export const unitBends = pgTable('unit_bends', {
+  id: uuid().primaryKey().defaultRandom(),
+  unitId: uuid('unit_id').notNull().references(() => unit.id),
+  version: integer().notNull(),
+  list: jsonb().$type<UnitBend[]>().notNull(),
+  /** The job that left them; null for a change at a desk. */
+  jobId: uuid('job_id').unique().references(() => job.id),
+  by: uuid().notNull().references(() => person.id),
+  at: moment('at').notNull().defaultNow(),
+}, table => [unique('unit_bends_version').on(table.unitId, table.version)])
+
+/** A figure of one machine that is proposed for all of its kind, and what became of it. */
+export const sheetProposal = pgTable('sheet_proposal', {
+  /** The event of the bend. */
+  id: uuid().primaryKey(),
+  sheetKey: text('sheet_key').notNull(),
+  /** By which revision the job went. */
+  revision: integer().notNull(),
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  bend: jsonb().$type<Bend>().notNull(),
+  /** What it is about, and what it says, in the words of its sheet. */
+  name: text().notNull(),
+  says: text().notNull(),
+  source: text().notNull(),
+  note: text(),
+  by: uuid().notNull().references(() => person.id),
+  at: moment('at').notNull(),
+  status: text({ enum: PROPOSAL_STATUSES }).notNull().default('open'),
+  reason: text(),
+  decidedBy: uuid('decided_by').references(() => person.id),
+  decidedAt: moment('decided_at'),
+  /** The draft that it went into. */
+  draftId: uuid('draft_id').references(() => sheetDraft.id),
+}, table => [index('sheet_proposal_key').on(table.sheetKey, table.status)])
+
 /** The folded state at some event; derived, may be thrown away at any time. */
 export const jobSnapshot = pgTable('job_snapshot', {
   jobId: uuid('job_id').primaryKey().references(() => job.id),
@@ -283,7 +319,7 @@ export const jobEvent = pgTable('job_event', {
 }, table => [
   unique('job_event_job_seq').on(table.jobId, table.seq),
   // Failures are compared, and rules tried on them; drafts are looked for: few of the jobs have any of it.
-  index('job_event_rare').on(table.jobId, table.type).where(sql`type in ('cause-written', 'finding-noted', 'sheet-grown')`),
+  index('job_event_rare').on(table.jobId, table.type).where(sql`type in ('cause-written', 'departure-made', 'finding-noted', 'reach-said', 'sheet-grown')`),
 ])
 
 /** Events that came too late or were not allowed: kept for their author, never folded. */

@@ -4,6 +4,7 @@ import { may, refuseUndo, rightForEvent } from '#shared/rights'
 import type { AppendResult, EventDraft, Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { jobEvent, jobEventRefused, jobSnapshot } from '../db/schema'
+import { keepReaches } from './bend-reach'
 import { keepDraft } from './drafts'
 import { hashEvent, type HashedEvent } from './event-hash'
 import { byRegister, readRegister, TAKEN_WITH, type Register } from './instruments'
@@ -64,7 +65,10 @@ export async function appendEvents(
         continue
       }
       await keepRefused(db, person, input, plan)
-      if (plan.after.state.closed && !plan.before.state.closed) await keepDraft(db, plan.after)
+      if (plan.after.state.closed && !plan.before.state.closed) {
+        await keepDraft(db, plan.after)
+        await keepReaches(db, plan.after)
+      }
       rememberLiveJob(await withSnapshot(db, plan.after))
       return { results: plan.results, seq: plan.after.seq, unit: plan.after.unitTag }
     }

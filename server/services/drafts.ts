@@ -18,11 +18,12 @@ const HISTORY = 200
 /** Keeps what a job that has closed leaves of what was written into its sheet. Nothing where nothing was; once a job. */
 export async function keepDraft(db: Database, { id, documents, sheet: standing, state }: LiveJob): Promise<void> {
   const document = documentAt(documents, state)
-  const left = draftOf(document, standing, state)
-  if (!left || !state.closed) return
+  if (!state.closed) return
+  const base = await newestReleased(db, document.key)
+  const left = draftOf(document, standing, state, base !== undefined)
+  if (!left) return
   const { key, title } = left.document
   const { byId: by, at } = state.closed
-  const base = await newestReleased(db, key)
   await db.insert(sheetDraft)
     .values({ key, title, ...left, origin: 'job', basedOn: base ? document.revision : null, jobId: id, by, at: new Date(at), changedAt: new Date(at) })
     .onConflictDoNothing()

@@ -8,6 +8,7 @@ import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import type { unit } from '../db/schema'
 import { job, jobEvent, sheet, sheetDraft } from '../db/schema'
+import { bendsOfUnit } from './bend-reach'
 import { hashEvent } from './event-hash'
 import { Problem } from './problem'
 import { newestReleased } from './sheets'
@@ -53,7 +54,10 @@ export async function startJob(
   const released = plan ? upgradeSheet(plan.document) : own!
 
   // A document of its own has no options of this unit.
-  const setup: JobSetup = { options: own ? {} : found.options, ...(depth ? { depth } : {}), ...(target ? { target } : {}) }
+  const bends = own ? undefined : await bendsOfUnit(db, found.id)
+  const setup: JobSetup = {
+    options: own ? {} : found.options, ...depth ? { depth } : {}, ...target ? { target } : {}, ...bends ? { bends } : {},
+  }
   const document = settle(released, setup)
   const { key, revision, title } = released
   const sha256 = hashOfDocument(released)

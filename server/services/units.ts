@@ -1,8 +1,9 @@
 import { and, asc, count, desc, eq, exists, ilike, inArray, isNotNull, ne, or, sql, type SQL } from 'drizzle-orm'
-import { positionOf, type EventBodies } from '#core'
+import { bendInWords, bendName, positionOf, upgradeSheet, type EventBodies, type SheetDocument, type UnitBends } from '#core'
 import type { JobRow, Person, SisterJob, TimerRow, UnitAnswer, UnitRow, YardAnswer } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, jobEvent, reading, sheetDraft, site, unit } from '../db/schema'
+import { bendsOfUnit } from './bend-reach'
 import { loadLiveJob } from './live-job'
 import { Problem } from './problem'
 import { requireReach } from './reach'
@@ -82,6 +83,7 @@ export async function readUnit(db: Database, person: Person, tag: string): Promi
       make: found.unit.make,
       nameplate: found.unit.nameplate,
       options: found.unit.options,
+      bends: plan ? figuresOf(upgradeSheet(plan.document), await bendsOfUnit(db, found.unit.id)) : [],
       sheet: plan ? { key: plan.key, title: plan.title, revision: plan.revision, sha256: plan.sha256 } : null,
       draft: draft ? { id: draft.id, at: draft.at.toISOString() } : null,
     },
@@ -119,6 +121,10 @@ export async function readSisters(db: Database, person: Person, tag: string): Pr
     .orderBy(desc(job.openedAt)).limit(MOST_SISTERS)
   return rows.map(row => ({ ...row, openedAt: row.openedAt.toISOString() }))
 }
+
+/** Figures of a unit in the words of its sheet. */
+const figuresOf = (document: SheetDocument, bends: UnitBends | undefined): UnitAnswer['unit']['bends'] =>
+  (bends?.list ?? []).map(({ bend, ...told }) => ({ name: bendName(document, bend), says: bendInWords(document, bend), ...told }))
 
 function toUnitRow(u: typeof unit.$inferSelect, open: typeof job.$inferSelect | null): UnitRow {
   return {

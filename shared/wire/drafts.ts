@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { ENERGY_KINDS, FAMILIES, PRODUCTS, type Edit, type EnergyKind, type DraftLeft, type FrameAsked, type SheetDocument } from '#core'
-import type { DraftOrigin, DraftStatus } from '../draft-words'
+import type { DraftOrigin, DraftStatus, ProposalStatus } from '../draft-words'
 import { id } from './id'
 
 /** A sheet that is being written, as lists show it. */
@@ -61,6 +61,40 @@ export interface SheetAnswer {
   drafts: Pick<DraftRow, 'id' | 'origin' | 'status' | 'changedAt' | 'by'>[]
 }
 
+/** A figure of one machine that is proposed for all of its kind, and what became of it. */
+export interface ProposalRow {
+  id: string
+  sheet: string
+  title: string
+  revision: number
+  tag: string
+  job: number
+  jobId: string
+  name: string
+  says: string
+  source: string
+  note: string | null
+  by: string
+  at: string
+  status: ProposalStatus
+  reason: string | null
+  decidedBy: string | null
+  draftId: string | null
+}
+
+/** Where overhauls departed from a step of a sheet: how often, on which units, and why. */
+export interface DepartedRow {
+  sheet: string
+  title: string
+  step: string
+  stepTitle: string
+  times: number
+  tags: string[]
+  reasons: string[]
+}
+
+export interface ProposalsAnswer { proposals: ProposalRow[], departures: DepartedRow[] }
+
 /** From what a draft begins. */
 export type DraftStart
   = | { from: 'revision', key: string }
@@ -112,6 +146,12 @@ export const reviewSchema = Joi.object({
   says: Joi.valid('ready', 'back', 'dropped').required(),
   remark: Joi.string().trim().min(1).max(1200).when('says', { is: 'back', then: Joi.required() }),
 }) as Joi.ObjectSchema<{ seq: number, says: 'ready' | 'back' | 'dropped', remark?: string }>
+
+/** What becomes of a proposal; a reason is always given, its author reads it. */
+export const decideSchema = Joi.object({
+  says: Joi.valid('accepted', 'changed', 'refused').required(),
+  reason: Joi.string().trim().min(3).max(1200).required(),
+}) as Joi.ObjectSchema<{ says: 'accepted' | 'changed' | 'refused', reason: string }>
 
 export const releaseSchema = Joi.object({
   seq: Joi.number().integer().min(0).required(),

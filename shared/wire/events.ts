@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import {
-  ASSEMBLY_FLUIDS, DEPARTURES, DISPOSITIONS, GAP_FIELDS, growthFault,
+  ASSEMBLY_FLUIDS, BEND_REACHES, DEPARTURES, DISPOSITIONS, GAP_FIELDS, growthFault,
   LUBRICANTS, MARK_RESULTS, MARK_WAYS, PLACES, READING_STAGES, SETTING_METHODS,
   TIGHTENING_PATTERNS, TIGHTENING_TOOLS,
   type EventType,
@@ -159,6 +159,11 @@ const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.Object
     joint: key.required(), source, torqueNm: Joi.object({ aim: newtonmetres.required(), from: newtonmetres, to: newtonmetres }).required(),
   }),
   'count-bent': Joi.object({ step: key.required(), part: key.required(), count: count.required(), source }),
+  'part-added': Joi.object({ part: Joi.object().required(), source }).custom((body: { part: unknown }, helpers) => {
+    const fault = growthFault({ adds: { parts: [body.part] } })
+    return fault ? helpers.message({ custom: `That is no part: ${fault.reason} At ${fault.place}.` }) : body
+  }),
+  'reach-said': Joi.object({ bend: id('the number of a figure').required(), reach: Joi.valid(...BEND_REACHES).required(), note: text }),
   'sheet-taken-over': Joi.object({ from: opened.required(), to: opened.required(), reopens: steps.required(), past: steps.required() }),
   'gone-back': Joi.object({ step: key.required(), reason: text.required() }),
   'note-added': Joi.object({ text: text.required(), step: key, part: key }),

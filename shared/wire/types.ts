@@ -189,6 +189,8 @@ export interface UnitAnswer {
     nameplate: Record<string, string>
     options: Record<string, string>
     sheet: { key: string; title: string; revision: number; sha256: string } | null
+    /** Figures that are others on this unit than its sheet says. */
+    bends: { name: string, says: string, source: string, by: string, at: string }[]
     /** What its last overhaul without a released sheet has left behind. */
     draft: { id: string, at: string } | null
   }

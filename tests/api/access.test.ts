@@ -130,6 +130,8 @@ describe('rights', () => {
     'POST /drafts/[id]/deeds': ['lead', 'engineer', 'admin'],
     'POST /drafts/[id]/review': ['lead', 'engineer', 'admin'],
     'POST /drafts/[id]/release': ['engineer', 'admin'],
+    'GET /proposals': 'all',
+    'POST /proposals/[id]': ['lead', 'engineer', 'admin'],
     'GET /jobs/[id]': 'all',
     'GET /jobs/[id]/events': 'all',
     'GET /jobs/[id]/dossier': 'all',

@@ -3,6 +3,9 @@ import { emptyState, foldJob, goodTruth, nextDeed, nextSteps, sheetForJob, type 
 import type { JobBundle } from '#shared/wire/types'
 import { Client } from './client'
 
+/** Where nothing is left to tick. */
+export const THE_END = 'the end'
+
 export interface Bench {
   client: Client
   id: string
@@ -36,7 +39,9 @@ export async function benchAt(client: Client, id: string): Promise<Bench> {
   const workTo = async (wanted: string, before: 'duties' | 'tick' = 'tick') => {
     for (let deeds = 0; deeds < 600; deeds++) {
       const now = await state()
-      const step = nextSteps(sheet, now).find(candidate => candidate.key === wanted) ?? nextSteps(sheet, now)[0]!
+      const step = nextSteps(sheet, now).find(candidate => candidate.key === wanted) ?? nextSteps(sheet, now)[0]
+      if (!step && wanted === THE_END) return
+      if (!step) break
       const { draft: next, byLead } = nextDeed(sheet, now, step, goodTruth(sheet), { at: new Date(), newId: randomUUID })
       if (step.key === wanted && (before === 'duties' || next.type === 'step-done')) return
       if (next.type === 'photo-added') (next.body as { photo: string }).photo = randomUUID()

@@ -1,10 +1,12 @@
 import { randomUUID } from 'node:crypto'
+import sharp from 'sharp'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { takeoverPlan, type Edit, type EventBodies, type SheetDocument } from '#core'
 import type { Dossier } from '#shared/wire/dossier'
+import type { ProposalsAnswer, SheetAnswer } from '#shared/wire/drafts'
 import type { JobBundle, UnitAnswer } from '#shared/wire/types'
 import { demoSheet } from '../support/demo-sheet'
-import { benchAt, type Bench } from './bench-of'
+import { benchAt, THE_END, type Bench } from './bench-of'
 import { Client, draft } from './client'
 
 const TAG = 'P-151'
@@ -80,5 +82,51 @@ describe('a revision that is released while a job runs', () => {
     expect(body).toMatchObject({ from: { revision: 2 }, to: { revision: 3 }, reopens: [], past: [] })
     expect((await lead.append(bench.id, [draft('sheet-taken-over', body)])).body.results[0]!.outcome).toBe('recorded')
     expect((await look()).later.map(({ revision }) => revision)).toEqual([2, 3])
+  })
+})
+
+describe('a figure that is another on one machine', () => {
+  it('reaches its unit and, proposed and decided on by somebody else, all of its kind', async () => {
+    const [okafor, lead, varga, holm] = await Promise.all([Client.as('okafor'), Client.as('brandt'), Client.as('varga'), Client.as('holm')])
+    const own = `hoist-${randomUUID()}`
+    const begin = async (start: object) => (await varga.post<{ ids: string[] }>('/drafts', start)).body.ids[0]!
+    const tag = 'H-303'
+    await holm.post(`/drafts/${await begin({ from: 'import', documents: [{ ...demoSheet('lever-hoist'), key: own }] })}/release`, { seq: 0, note: 'as its sister', units: [tag] })
+    const bench = await benchAt(okafor, (await okafor.post<{ id: string }>(`/units/${tag}/jobs`, { reason: 'for a test', device: okafor.device })).body.id)
+    const [position] = bench.sheet.positions.filter(({ limits }) => limits.upper !== undefined)
+    const upper = position!.limits.upper! * 2
+    const bent = draft('limit-bent', { position: position!.key, lower: position!.limits.lower ?? null, upper, source: 'manual of this machine' })
+    expect((await lead.append(bench.id, [bent])).body.results[0]!.outcome).toBe('recorded')
+    const said = (bend: string, reach: 'job' | 'unit' | 'kind') => okafor.append(bench.id, [draft('reach-said', { bend, reach, note: 'the drawing says so' })])
+    expect((await said(randomUUID(), 'kind')).body).toMatchObject({ status: 409, code: 'reach.no-bend' })
+    expect((await said(bent.id, 'kind')).body.results[0]!.outcome).toBe('recorded')
+    await bench.workTo(THE_END)
+    for (const { photo } of (await bench.state()).photos)
+      await okafor.putPhoto(bench.id, photo, await sharp({ create: { width: 16, height: 16, channels: 3, background: '#667' } }).jpeg().toBuffer())
+    expect((await okafor.append(bench.id, [draft('job-closed', {})])).body.results[0]!.outcome).toBe('recorded')
+
+    // The next job of this unit begins with it; its record says so.
+    const { body: unit } = await okafor.get<UnitAnswer>(`/units/${tag}`)
+    expect(unit.unit.bends).toMatchObject([{ name: position!.name, source: 'manual of this machine' }])
+    const next = await benchAt(okafor, (await okafor.post<{ id: string }>(`/units/${tag}/jobs`, { reason: 'for a test', device: okafor.device })).body.id)
+    expect(next.sheet.positions.find(({ key }) => key === position!.key)!.limits.upper).toBe(upper)
+    expect((await next.state()).opened!.bends).toMatchObject({ version: 1, list: [{ source: 'manual of this machine' }] })
+
+    // Decided on once, by somebody else than who stood for it, with a reason.
+    const mine = async (who: Client) => (await who.get<ProposalsAnswer>('/proposals')).body.proposals.find(one => one.id === bent.id)
+    expect(await mine(lead)).toMatchObject({ status: 'open', tag, note: 'the drawing says so' })
+    expect(await mine(await Client.as('duarte'))).toBeUndefined()
+    const decide = (who: Client, body: object) => who.post<{ draft: string, code: string }>(`/proposals/${bent.id}`, body)
+    expect((await decide(lead, { says: 'accepted', reason: 'mine' })).body.code).toBe('proposal.own')
+    expect((await decide(varga, { says: 'accepted' })).status).toBe(422)
+    expect((await decide(okafor, { says: 'refused', reason: 'not mine to say' })).status).toBe(403)
+    const both = await Promise.all([varga, varga].map(who => decide(who, { says: 'accepted', reason: 'Drawing 4 says so' })))
+    expect(both.map(({ status }) => status).sort()).toEqual([200, 409])
+    expect(await mine(lead)).toMatchObject({ status: 'accepted', reason: 'Drawing 4 says so', decidedBy: expect.stringContaining('Varga') })
+    const { draft: id } = both.find(({ status }) => status === 200)!.body
+    expect((await holm.post(`/drafts/${id}/release`, { seq: 1, note: 'from the bench' })).body).toMatchObject({ revision: 2 })
+    const { body: sheet } = await holm.get<SheetAnswer>(`/sheets/${own}`)
+    const released = (await holm.get<SheetDocument>(`/documents/${sheet.revisions[0]!.sha256}`)).body
+    expect(released.positions.find(({ key }) => key === position!.key)!.limits.upper).toBe(upper)
   })
 })

@@ -10,6 +10,7 @@ import { useAnswer } from '../../net/use-answer'
 import { moment } from '../../ui/moment'
 import { saveJson } from '../../ui/save-json'
 import StateNote from '../../ui/StateNote.vue'
+import ProposalsTable from './ProposalsTable.vue'
 import StartDraftDialog from './StartDraftDialog.vue'
 
 /** The library: the newest revision of every machine sheet. */
@@ -211,6 +212,7 @@ onMounted(() => {
         </el-table-column>
       </el-table>
     </section>
+    <ProposalsTable />
     <StartDraftDialog
       v-model="starting"
       :sheets="answer.data.value ?? []"

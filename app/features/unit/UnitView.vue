@@ -98,6 +98,12 @@ watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.rev
             <dt>Next due</dt><dd class="mono">
               {{ unit.nextDue ?? 'no date' }}
             </dd>
+            <template
+              v-for="figure in unit.bends"
+              :key="figure.name + figure.says"
+            >
+              <dt>{{ figure.name }}</dt><dd>{{ figure.says }} <small class="quiet">on this unit, by {{ figure.source }}, {{ figure.by }}</small></dd>
+            </template>
             <dt>Sheet</dt><dd>{{ unit.sheet ? `${unit.sheet.title}, revision ${unit.sheet.revision}` : 'none yet: the first overhaul writes it' }}</dd>
           </dl>
         </section>
