@@ -21,6 +21,7 @@ const okafor: SessionPerson = {
   passwordDue: false,
 }
 const sheetRef = { key: 'split-casing-lift-pump', revision: 1, sha256: 'a'.repeat(64) }
+const newerRef = { ...sheetRef, revision: 2, sha256: 'b'.repeat(64) }
 const AT = '2026-05-04T08:00:00.000Z'
 const event = (id: string, type: JobEvent['type'], body: object, who = okafor) =>
   ({ id, type, body, actor: { id: who.id, name: who.name }, happenedAt: AT }) as JobEvent
@@ -52,6 +53,7 @@ vi.mock('../net/api', async (original) => {
       await server.slow.get(job!)
       if (!server.reached || (method === 'POST' && !server.takes)) throw new real.NoNetwork()
       const log = server.logs.get(job!)
+      if (path.endsWith(newerRef.sha256)) return { ...liftPumpDocument(), revision: 2, title: 'Second' }
       if (path.startsWith('/documents/')) return liftPumpDocument()
       if (!log) throw new real.ApiProblem({ type: '', title: '', status: 404, code: 'job.unknown', detail: 'There is no such job.' })
       if (method === 'POST') {
@@ -65,6 +67,8 @@ vi.mock('../net/api', async (original) => {
       return {
         job: { id: job, number: 7, unitTag: `TAG-${job}`, setup: {} },
         sheet: sheetRef,
+        later: log.flatMap(({ type, body: taken }) => type === 'sheet-taken-over' ? [(taken as { to: typeof newerRef }).to] : []),
+        newer: null,
         snapshot: null,
         events: log,
         head: { seq: log.length, hash: log.at(-1)!.hash },
@@ -200,6 +204,20 @@ describe('a job on the bench', () => {
     await vi.waitFor(() => expect(bench.seq).toBe(4))
     expect(bench.state.notes.map(note => note.text)).toEqual(['one', 'two', 'mine'])
     expect(bench.waitingIds.size).toBe(0)
+  })
+
+  it('stops where the work has gone on by a revision it does not have, fetches that, and has it without a link', async () => {
+    const bench = device()
+    await bench.open('a')
+    record('a', event('t-1', 'sheet-taken-over', { from: sheetRef, to: newerRef, reopens: [], past: [] }), event('n-1', 'note-added', { text: 'later' }))
+    await bench.catchUp()
+    await vi.waitFor(() => expect(bench.sheet?.title).toBe('Second'))
+    expect(bench.state.notes.map(note => note.text)).toEqual(['later'])
+    await vi.waitFor(async () => expect((await (await deviceStore()).get('jobs', 'a'))?.later).toEqual([newerRef]))
+    server.reached = false
+    await bench.open('a')
+    expect([bench.problem, bench.sheet?.title]).toEqual([null, 'Second'])
+    expect(bench.act('note-added', { text: 'mine' })).toBe(true)
   })
 
   it('of another format is folded anew from the kept log, without a link', async () => {

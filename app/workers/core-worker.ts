@@ -1,8 +1,8 @@
 import {
-  auditSheet, compareSchools, operatingClearance, passesForEvenness, proposalsFor, releaseBlockers, rowsToEdits,
+  auditSheet, compareSchools, operatingClearance, passesForEvenness, proposalsFor, walkJobs, releaseBlockers, rowsToEdits,
   sheetFaults, simulateTightening, type EvenPasses, type Finding, type OperatingClearance,
   type OperatingClearanceInput, type PasteInput, type PasteResult, type Proposal, type School, type SchoolsInput,
-  type SheetDocument, type SheetFault, type SimulatedTightening, type TighteningModel,
+  type SheetDocument, type SheetFault, type SimulatedTightening, type TighteningModel, type WalkedJobs,
 } from '#core'
 import { v4 as newId } from 'uuid'
 import { serve } from './protocol'
@@ -12,6 +12,7 @@ export interface CoreTasks {
   auditSheet: { input: SheetDocument, result: Finding[] }
   checkDraft: { input: SheetDocument, result: { faults: SheetFault[], findings: Finding[] } }
   proposals: { input: SheetDocument, result: Proposal[] }
+  walkJobs: { input: { sheet: SheetDocument, jobs: number }, result: WalkedJobs }
   releaseBlockers: { input: SheetDocument, result: SheetFault[] }
   /** Keys are made here: a function does not cross over. */
   readTable: { input: { sheet: SheetDocument } & Omit<PasteInput, 'newId'>, result: PasteResult }
@@ -25,6 +26,10 @@ serve<CoreTasks>({
   auditSheet: sheet => auditSheet(sheet),
   checkDraft: sheet => ({ faults: sheetFaults(sheet), findings: auditSheet(sheet) }),
   proposals: sheet => proposalsFor(sheet, newId),
+  walkJobs: ({ sheet, jobs }, { progress }) => walkJobs(sheet, jobs, (walked) => {
+    progress(walked / jobs)
+    return true
+  }),
   releaseBlockers: sheet => releaseBlockers(sheet),
   readTable: ({ sheet, ...input }) => rowsToEdits(sheet, { ...input, newId }),
   compareSchools: input => compareSchools(input),

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest'
-import { demoDocuments } from '../../tests/support/demo-sheet'
+import { demoDocuments, demoSheet } from '../../tests/support/demo-sheet'
 import { AT, JobAt } from '../../tests/support/job-at'
 import { eventOf } from '../../tests/support/job-walk'
 import { jointOf, partOf, positionOf, stepOf } from '../sheet'
-import { bendsOf, foldJob, guardEvent, readingAt, standingSheet, assessTaken } from '.'
+import { editsOfBend } from '../drafting'
+import { bendsOf, foldJob, guardEvent, readingAt, sheetForJob, standingSheet, assessTaken } from '.'
 
 const source = 'manual of this machine, page 31'
 const sheetOf = ({ sheet, state }: JobAt) => standingSheet(sheet, state)
@@ -75,5 +76,36 @@ describe('a figure that is another on this machine', () => {
     const ticked = foldJob(at.sheet, [eventOf('step-done', { step: step.key }, 'a', AT)], at.state)
     const late = eventOf('count-bent', { step: stepOf(sheet, sides.at(-1)!.key).key, part, count, source }, 'lead')
     expect(guardEvent(at.sheet, ticked, late)?.code).toBe('bend.done')
+  })
+})
+
+describe('how far a figure reaches', () => {
+  it('is said of what stands, and changed as long as the job runs', () => {
+    const at = new JobAt('gear-pump')
+    const [position] = at.sheet.positions.filter(({ limits }) => limits.upper !== undefined)
+    expect(at.try('reach-said', { bend: 'none', reach: 'unit' })).toBe('reach.no-bend')
+    at.try('limit-bent', { position: position!.key, lower: null, upper: 99, source }, 'lead')
+    const [{ event: bend }] = at.state.bends as [{ event: string }]
+    expect(at.try('reach-said', { bend, reach: 'unit' })).toBeNull()
+    expect(at.try('reach-said', { bend, reach: 'unit' })).toBe('reach.same')
+    expect(at.try('reach-said', { bend, reach: 'kind', note: 'the drawing says so' })).toBeNull()
+    expect(at.state.reaches[bend]).toMatchObject({ reach: 'kind', note: 'the drawing says so' })
+    // The next job of the unit begins with it, by whatever the sheet is then.
+    const list = [{ bend: at.state.bends[0]!.bend, source, by: 'A lead', at: AT }]
+    const next = sheetForJob(demoSheet('gear-pump'), { bends: { version: 1, list } })
+    expect(positionOf(next, position!.key).limits).toEqual({ upper: 99 })
+    expect(editsOfBend(demoSheet('gear-pump'), list[0]!.bend).map(({ list, key, field }) => [list, key, field])).toContainEqual(['positions', position!.key, 'limits'])
+  })
+
+  it('adds a part that this machine has, under the one it sits on', () => {
+    const at = new JobAt('gear-pump')
+    const part = { key: 'part-00000000-0000-4000-8000-000000000001', name: 'Speed pick-up', count: 1, kind: 'small part' as const, on: at.sheet.parts[0]!.key }
+    expect(at.try('part-added', { added: { ...part, key: 'pick-up' }, source }, 'lead')).toBe('growth.key')
+    expect(at.try('part-added', { added: { ...part, on: 'nothing' }, source }, 'lead')).toBe('job.unknown-reference')
+    expect(at.try('part-added', { added: part, source }, 'lead')).toBeNull()
+    expect(partOf(sheetOf(at), part.key)).toEqual(part)
+    expect(at.try('part-added', { added: part, source }, 'lead')).toBe('growth.key-used')
+    expect(at.try('undone', { event: at.state.bends[0]!.event }, 'lead')).toBeNull()
+    expect(sheetOf(at).parts.some(one => one.key === part.key)).toBe(false)
   })
 })

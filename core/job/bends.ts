@@ -19,7 +19,7 @@ export interface BendEvents {
   /** So many pieces come out and go back at the rung of this step. */
   'count-bent': Bent & { step: string, part: string, count: number }
   /** This machine has a part that its sheet does not know. */
-  'part-added': Bent & { part: Part }
+  'part-added': Bent & { added: Part }
   /** How far a figure reaches: this job alone, the next jobs of this unit, or, as a proposal, all machines of the kind. */
   'reach-said': { bend: string, reach: BendReach, note?: string }
 }
@@ -79,11 +79,11 @@ export const bends: Subject<BendEvents, BendState> = {
         const done = sheet.steps.find(one => isMeant(one) && isDone(state, one.key))
         return done ? refuse('bend.done', `${stepName(sheet, done)} is done. Take that tick back first, or write down a departure.`) : null
       }),
-    'part-added': bendEvent('Part of this machine', ({ part }) => ({ of: 'part', part }), ({ sheet }, { part }) => {
-      const { key, name, on } = part
+    'part-added': bendEvent('Part of this machine', ({ added }) => ({ of: 'part', part: added }), ({ sheet }, { added }) => {
+      const { key, name, on } = added
       if (!isGrownKey(key) || !key.startsWith('part-')) return refuse('growth.key', `"${key}" is no key of a part that was made at a bench.`)
       if (sheet.parts.some(one => one.key === key)) return refuse('growth.key-used', `${name} is there already.`)
-      if (part.when ?? part.variants) return refuse('growth.of-the-sheet', `${name} depends on options.`)
+      if (added.when ?? added.variants) return refuse('growth.of-the-sheet', `${name} depends on options.`)
       return on === undefined || sheet.parts.some(one => one.key === on)
         ? null
         : refuse('job.unknown-reference', `The sheet of this job has no part "${on}".`)

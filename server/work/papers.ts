@@ -2,6 +2,7 @@ import type { TDocumentDefinitions } from 'pdfmake/interfaces'
 import workerpool from 'workerpool'
 import { database } from '../db/client'
 import { dossierCsv } from '../papers/dossier-csv'
+import { jobCard, type CardOf } from '../papers/job-card'
 import { makePdf } from '../papers/pdf'
 import { readDossier, type Page } from '../services/dossier'
 
@@ -12,6 +13,7 @@ function handOver(bytes: Uint8Array): unknown {
 }
 
 workerpool.worker({
+  card: async (of: CardOf) => handOver(await makePdf(jobCard(of))),
   pdf: async (document: TDocumentDefinitions) => handOver(await makePdf(document)),
   async dossier(jobId: string, as: 'json' | 'csv', page: Page) {
     const dossier = await readDossier(database(), jobId, page)

@@ -159,8 +159,8 @@ const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.Object
     joint: key.required(), source, torqueNm: Joi.object({ aim: newtonmetres.required(), from: newtonmetres, to: newtonmetres }).required(),
   }),
   'count-bent': Joi.object({ step: key.required(), part: key.required(), count: count.required(), source }),
-  'part-added': Joi.object({ part: Joi.object().required(), source }).custom((body: { part: unknown }, helpers) => {
-    const fault = growthFault({ adds: { parts: [body.part] } })
+  'part-added': Joi.object({ added: Joi.object().required(), source }).custom((body: { added: unknown }, helpers) => {
+    const fault = growthFault({ adds: { parts: [body.added] } })
     return fault ? helpers.message({ custom: `That is no part: ${fault.reason} At ${fault.place}.` }) : body
   }),
   'reach-said': Joi.object({ bend: id('the number of a figure').required(), reach: Joi.valid(...BEND_REACHES).required(), note: text }),

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { formatQuantity, jointOf, partOf, positionOf, type EventBodies, type Step } from '#core'
+import { v4 as newId } from 'uuid'
+import { factsOf, formatQuantity, jointOf, partOf, positionOf, type EventBodies, type Step } from '#core'
 import SecondPerson from '../../job/SecondPerson.vue'
 import AskDialog from '../../ui/AskDialog.vue'
 import LabelledField from '../../ui/LabelledField.vue'
@@ -16,22 +17,26 @@ const { job } = bench
 const which = ref('')
 const [lower, upper, torque, source] = [ref(''), ref(''), ref(''), ref('')]
 const count = ref(1)
+const name = ref('')
+const partKey = ref('')
 
 const choices = computed(() => [
   ...[...new Set(step.reads?.map(read => read.position))].map(key => ({ value: `limit ${key}`, label: `Limits of ${positionOf(job.sheet, key).name}` })),
   ...step.tightens ? [{ value: `joint ${step.tightens}`, label: `Torque of ${jointOf(job.sheet, step.tightens).name}` }] : [],
   ...(step.removes ?? step.refits ?? []).map(({ part }) => ({ value: `count ${part}`, label: `Number of ${partOf(job.sheet, part).name}` })),
+  { value: 'part new', label: 'A part that the sheet does not know' },
 ])
-const kind = computed(() => which.value.split(' ')[0] as 'limit' | 'joint' | 'count' | '')
+const kind = computed(() => which.value.split(' ')[0] as 'limit' | 'joint' | 'count' | 'part' | '')
 const key = computed(() => which.value.split(' ')[1] ?? '')
 const position = computed(() => kind.value === 'limit' ? positionOf(job.sheet, key.value) : undefined)
 watch(open, (isOpen) => {
   if (!isOpen) return
   which.value = choices.value[0]?.value ?? ''
-  source.value = lower.value = upper.value = torque.value = ''
+  source.value = lower.value = upper.value = torque.value = name.value = ''
+  partKey.value = `part-${newId()}`
   job.refusal = null
 }, { immediate: true })
-watch(key, () => { count.value = [...step.removes ?? [], ...step.refits ?? []].find(piece => piece.part === key.value)?.count ?? 1 })
+watch(key, () => { count.value = kind.value === 'part' ? 1 : [...step.removes ?? [], ...step.refits ?? []].find(piece => piece.part === key.value)?.count ?? 1 })
 /** Signed is done. */
 watch(() => job.state.bends.length, () => { open.value = false })
 
@@ -51,9 +56,18 @@ const bent = computed(() => ({
   count: { type: 'count-bent' as const, body: {
     step: step.key, part: key.value, count: count.value, source: source.value.trim(),
   } satisfies EventBodies['count-bent'] },
+  part: { type: 'part-added' as const, body: {
+    added: {
+      key: partKey.value, name: name.value.trim(), count: count.value, kind: factsOf(name.value).kind,
+      ...factsOf(name.value).neverAgain ? { neverAgain: true } : {},
+    },
+    source: source.value.trim(),
+  } satisfies EventBodies['part-added'] },
 }))
 const ready = computed(() => source.value.trim().length >= 3 && problem.value === '' && (
-  kind.value === 'limit' ? (lower.value + upper.value).trim() !== '' : kind.value === 'count' || (newtonmetres.value.value ?? 0) > 0
+  kind.value === 'limit'
+    ? (lower.value + upper.value).trim() !== ''
+    : kind.value === 'part' ? name.value.trim().length > 1 : kind.value === 'count' || (newtonmetres.value.value ?? 0) > 0
 ))
 </script>
 
@@ -100,7 +114,17 @@ const ready = computed(() => source.value.trim().length >= 3 && problem.value ==
         />
       </LabelledField>
       <LabelledField
-        v-else-if="kind === 'count'"
+        v-if="kind === 'part'"
+        name="Its name"
+      >
+        <el-input
+          v-model="name"
+          aria-label="Its name"
+          maxlength="120"
+        />
+      </LabelledField>
+      <LabelledField
+        v-if="kind === 'count' || kind === 'part'"
         name="How many"
       >
         <el-input-number

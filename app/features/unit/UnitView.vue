@@ -104,6 +104,15 @@ watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.rev
             >
               <dt>{{ figure.name }}</dt><dd>{{ figure.says }} <small class="quiet">on this unit, by {{ figure.source }}, {{ figure.by }}</small></dd>
             </template>
+            <dt v-if="unit.sheet">
+              On paper
+            </dt>
+            <dd v-if="unit.sheet">
+              <a
+                :href="`/api/units/${unit.tag}/card`"
+                target="_blank"
+              >job card, A4</a>
+            </dd>
             <dt>Sheet</dt><dd>{{ unit.sheet ? `${unit.sheet.title}, revision ${unit.sheet.revision}` : 'none yet: the first overhaul writes it' }}</dd>
           </dl>
         </section>

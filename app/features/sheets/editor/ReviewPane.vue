@@ -10,6 +10,7 @@ import { useSubmit } from '../../../net/use-submit'
 import RefusalNote from '../../../ui/RefusalNote.vue'
 import { askWorker } from '../../../workers/ask-worker'
 import { useDraft } from './use-draft'
+import WalkPanel from './WalkPanel.vue'
 
 /** What is new against the revision it was begun from, what still stands in the way, and the release by somebody who has not written in it. */
 const emit = defineEmits<{ released: [revision: number] }>()
@@ -114,6 +115,7 @@ const release = useSubmit(async () => {
           <Icon name="ph:warning-diamond" /> {{ blocker.reason }}
         </li>
       </ul>
+      <WalkPanel />
       <p
         v-if="answer?.remark"
         class="remark"

@@ -1,0 +1,122 @@
+import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces'
+import {
+  energyOf, formatQuantity, jointOf, partOf, positionOf, temporaryOf, type JobState, type Limb, type Position, type Sheet, type Step,
+} from '#core'
+
+/** Of what a card is printed: the sheet of a unit, or of a job with what is ticked already. */
+export interface CardOf {
+  sheet: Sheet
+  unit: string
+  job?: { number: number, state: JobState }
+}
+
+const MM = 72 / 25.4
+const LIMBS: readonly { limb: Limb, name: string }[] = [
+  { limb: 'off', name: 'Off, the way down' }, { limb: 'floor', name: 'On the floor' }, { limb: 'on', name: 'On, the way up' },
+]
+const LINE = '________'
+
+/**
+ * An overhaul on paper, for the day the tablets are down: every step with its box, its cautions, pieces, torques and blanks for readings
+ * and signatures, in the order of the sheet. What is ticked already is printed as done.
+ */
+export function jobCard({ sheet, unit, job }: CardOf): TDocumentDefinitions {
+  const numbers = new Map(sheet.steps.map((step, i) => [step.key, i + 1]))
+  return {
+    pageSize: 'A4',
+    pageMargins: [14 * MM, 16 * MM, 12 * MM, 14 * MM],
+    defaultStyle: { font: 'Barlow', fontSize: 9, lineHeight: 1.05 },
+    info: { title: `Job card ${unit}`, creator: 'Needler' },
+    header: (page, pages) => ({
+      margin: [14 * MM, 7 * MM, 12 * MM, 0], columns: [
+        { text: `${unit} · ${sheet.title}, revision ${sheet.revision}`, font: 'Condensed', fontSize: 10 },
+        { text: `page ${page} of ${pages}`, alignment: 'right', font: 'Plex', fontSize: 8 },
+      ],
+    }),
+    content: [
+      { text: sheet.title, font: 'Condensed', bold: true, fontSize: 20 },
+      { text: job ? `Job ${job.number} on ${unit}` : `Unit ${unit}`, font: 'Condensed', fontSize: 13, margin: [0, 0, 0, 4] },
+      { text: `Begun ${LINE}${LINE}   by ${LINE}${LINE}${LINE}   ended ${LINE}${LINE}`, margin: [0, 2, 0, 6] },
+      { text: sheet.notice, bold: true, margin: [0, 0, 0, 6] },
+      ...(sheet.energies ?? []).slice(0, 1).map((): Content =>
+        ({ text: `Can hurt somebody: ${sheet.energies!.map(({ name }) => name).join('; ')}.`, margin: [0, 0, 0, 6] })),
+      ...LIMBS.flatMap(({ limb, name }): Content[] => {
+        const steps = sheet.steps.filter(step => step.limb === limb)
+        return steps.length === 0
+          ? []
+          : [
+              { text: name, font: 'Condensed', bold: true, fontSize: 13, margin: [0, 8, 0, 3] },
+              {
+                layout: { hLineWidth: () => 0.4, vLineWidth: () => 0, paddingTop: () => 3, paddingBottom: () => 3 },
+                table: {
+                  widths: [11, 16, '*', 62], dontBreakRows: true,
+                  body: steps.map(step => rowOf(sheet, step, numbers.get(step.key)!, job?.state)),
+                },
+              },
+            ]
+      }),
+      { text: 'Write everything into the job when the link is back: readings, marks, decisions, who held and who signed.', margin: [0, 10, 0, 0] },
+    ],
+  }
+}
+
+function rowOf(sheet: Sheet, step: Step, number: number, state: JobState | undefined): TableCell[] {
+  const done = state?.done[step.key]
+  const box: Content = {
+    canvas: [
+      { type: 'rect', x: 0, y: 1, w: 8, h: 8, lineWidth: 0.7 },
+      ...done ? [{ type: 'polyline' as const, lineWidth: 1, points: [{ x: 1.5, y: 5 }, { x: 3.5, y: 7.5 }, { x: 7, y: 2 }] }] : [],
+    ],
+  }
+  return [
+    box,
+    { text: String(number), font: 'Plex', fontSize: 8, alignment: 'right' },
+    { stack: [{ text: step.title, bold: true, fontSize: 10 }, ...done ? [] : linesOf(sheet, step)] },
+    { text: done ? `${done.by}\n${done.at.slice(0, 16).replace('T', ' ')}` : `${LINE}\n${step.hold ? `held by\n${LINE}` : ''}`, fontSize: 7.5 },
+  ]
+}
+
+/** What a step asks, a line each: first what can hurt, last what is written down. */
+function linesOf(sheet: Sheet, step: Step): Content[] {
+  const { why, cautions = [], isolates, puts, takes, removes, refits, bag, makes, checks, lifts, tools, lubricant, orientation } = step
+  const { tightens, reads = [], decides, waits, photo, hold } = step
+  const pieces = (moved: Step['removes']) => moved?.map(({ part, count }) => `${count} × ${partOf(sheet, part).name}`).join(', ')
+  const said: (readonly [string, string | undefined])[] = [
+    ['shuts off', isolates?.map(key => energyOf(sheet, key).name).join(', ')],
+    ['puts in', puts?.map(key => temporaryOf(sheet, key).name).join(', ')],
+    ['takes out', takes?.map(key => temporaryOf(sheet, key).name).join(', ')],
+    ['off', removes && `${pieces(removes)}${bag ? `, into ${bag}` : ''}`], ['on', pieces(refits)],
+    ['marks', makes?.join(', ')], ['looks for', checks?.join(', ')],
+    ['hangs', lifts && `${formatQuantity(lifts.massKg, 'mass')} on ${lifts.gear}`],
+    ['tools', tools?.join(', ')], ['lubricant', lubricant?.text], ['lies', orientation],
+    ['torque', tightens && torqueOf(sheet, tightens)],
+    ['waits', waits?.map(({ name, minutes }) => `${name}, ${minutes} min`).join(', ')],
+    ['photo', photo], ['hold', hold],
+    ['decides', decides?.map(key => `${partOf(sheet, key).name} ${LINE}`).join('  ')],
+  ]
+  return [
+    ...cautions.map(({ level, text }): Content => ({ text: `${level === 'danger' ? 'DANGER' : 'Care'}: ${text}`, bold: true })),
+    ...why ? [{ text: why } as Content] : [],
+    ...said.flatMap(([word, text]): Content[] => text ? [{ text: [{ text: `${word}: `, italics: false, color: '#555555' }, text] }] : []),
+    ...reads.map(({ position, stage }): Content =>
+      ({ text: blanksOf(positionOf(sheet, position), stage), font: 'Plex', fontSize: 8, margin: [0, 1, 0, 0] })),
+  ]
+}
+
+function torqueOf(sheet: Sheet, key: string): string {
+  const { name, count, thread, torqueNm, passes } = jointOf(sheet, key)
+  const steps = passes?.shares?.map(share => formatQuantity(share * torqueNm.aim, 'torque')).join(', ')
+  return `${name}, ${count} × ${thread}, ${formatQuantity(torqueNm.aim, 'torque')}${steps ? ` by ${steps}` : ''}`
+}
+
+/** A position with its limits and a blank for each of its values. */
+function blanksOf({ name, quantity, limits: { lower, upper }, stations, planes }: Position, stage: string): string {
+  const say = (value: number) => formatQuantity(value, quantity)
+  const range = lower !== undefined && upper !== undefined
+    ? `${say(lower)} to ${say(upper)}`
+    : upper !== undefined ? `up to ${say(upper)}` : lower !== undefined ? `from ${say(lower)}` : 'no limit'
+  const named = (names: readonly string[], one: string, mark: string) => names.length > 1 ? `${one}${mark} ` : ''
+  const blanks = stations.map(station =>
+    named(stations, station, ':') + planes.map(plane => named(planes, plane, '') + LINE).join(' '))
+  return `${name}, ${stage} (${range})  ${blanks.join('   ')}`
+}

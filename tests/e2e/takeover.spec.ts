@@ -1,0 +1,91 @@
+import { randomUUID } from 'node:crypto'
+import { expect, test, type Page } from '@playwright/test'
+import { benchAt } from '../api/bench-of'
+import { Client } from '../api/client'
+import { demoSheet } from '../support/demo-sheet'
+import { PICTURE, signedIn, stepOf, tickOf, veeOf } from './bench'
+
+/** Signs what asks for a second person, as the lead. */
+async function signAsLead(page: Page, act: string): Promise<void> {
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Name of the second person').fill('brandt')
+  await dialog.getByLabel('PIN of the second person').fill('481216')
+  await dialog.getByRole('button', { name: act }).click()
+  await expect(dialog).toBeHidden()
+}
+
+test('a figure that is another on one machine becomes a revision, and a job that runs goes on by it', async ({ browser }) => {
+  test.setTimeout(300_000)
+  // Two hoists of a kind whose sheet nobody else works by; both are being overhauled.
+  const [okafor, varga, holm] = await Promise.all([Client.as('okafor'), Client.as('varga'), Client.as('holm')])
+  const document = { ...demoSheet('lever-hoist'), key: `hoist-${randomUUID()}`, title: 'Hoist of the store' }
+  const { ids } = (await varga.post<{ ids: string[] }>('/drafts', { from: 'import', documents: [document] })).body
+  await holm.post(`/drafts/${ids[0]}/release`, { seq: 0, note: 'as it was', units: ['P-151', 'P-152'] })
+  const start = async (tag: string) =>
+    (await okafor.post<{ id: string }>(`/units/${tag}/jobs`, { reason: 'Yearly look', device: okafor.device })).body.id
+  const [one, other] = [await benchAt(okafor, await start('P-151')), await benchAt(okafor, await start('P-152'))]
+  const pulled = one.sheet.steps.find(step => step.tightens && !one.sheet.joints.find(({ key }) => key === step.tightens)!.snug)!
+  const joint = one.sheet.joints.find(({ key }) => key === pulled.tightens)!
+
+  // On the first its own manual says another torque; the rest of it is done before anybody looks.
+  const fitter = await signedIn(browser, 'okafor')
+  const { page } = fitter
+  await page.goto(`/jobs/${one.id}`)
+  await veeOf(page).getByRole('button', { name: new RegExp(`^${pulled.title.replaceAll(/[.*+?^${}()|[\]\\]/g, '\\$&')}`) }).first().click()
+  await stepOf(page).getByRole('button', { name: 'More', exact: true }).click()
+  await stepOf(page).getByRole('button', { name: 'Figure', exact: true }).click()
+  const figure = page.getByRole('dialog', { name: 'A figure is another on this machine' })
+  await figure.getByRole('textbox', { name: /^Torque/ }).fill(`${joint.torqueNm.aim + 2}`)
+  await figure.getByLabel('Where is that written?').fill('manual of this hoist, page 4')
+  await signAsLead(page, 'Sign it')
+  await one.workTo('the end')
+  for (const { photo } of (await one.state()).photos) await okafor.putPhoto(one.id, photo, PICTURE.buffer)
+  await page.reload()
+  await stepOf(page).getByRole('button', { name: 'Close the job' }).click()
+  const close = page.getByRole('dialog', { name: 'Close the job' })
+  await close.getByText('proposed for all of its kind').click()
+  await close.getByLabel('Why for all of its kind').fill('The nameplate is the same')
+  await close.getByRole('button', { name: 'Sign and close' }).click()
+  await expect(stepOf(page).getByText(/^Closed by/)).toBeVisible()
+  await page.goto('/units/P-151')
+  await expect(page.getByText(/on this unit, by manual of this hoist, page 4/)).toBeVisible()
+
+  // The other has pulled that joint by the old figure already.
+  await other.workTo(pulled.key, 'tick')
+  await page.goto(`/jobs/${other.id}`)
+  await tickOf(page).click()
+  await expect(veeOf(page).getByRole('button', { name: /, done/ }).first()).toBeAttached()
+
+  // At the desk it is taken into the next revision, and somebody else releases that.
+  const engineer = await signedIn(browser, 'varga')
+  await engineer.page.goto('/sheets')
+  const row = engineer.page.getByRole('region', { name: 'Departures and proposals' }).getByRole('row').filter({ hasText: 'manual of this hoist' })
+  await expect(row).toContainText('The nameplate is the same')
+  await row.getByRole('button', { name: 'Decide' }).click()
+  const decide = engineer.page.getByRole('dialog', { name: 'What becomes of it?' })
+  await decide.getByLabel('Reason').fill('Drawing 4 says so')
+  await decide.getByRole('button', { name: 'Decide' }).click()
+  await engineer.page.getByRole('tab', { name: 'Review' }).click()
+  await expect(engineer.page.getByRole('region', { name: 'What is new' }).getByRole('listitem')).toContainText(`${joint.name}`)
+  await engineer.page.getByRole('button', { name: 'Walk 500 jobs' }).click()
+  await expect(engineer.page.getByText(/500 jobs came to their end/)).toBeVisible({ timeout: 90_000 })
+  const second = await signedIn(browser, 'holm')
+  await second.page.goto(engineer.page.url())
+  await second.page.getByRole('tab', { name: 'Review' }).click()
+  await second.page.getByLabel('What was read and compared').fill('Compared with drawing 4')
+  await second.page.getByRole('button', { name: 'Release it' }).click()
+  await expect(second.page.getByText('Compared with drawing 4')).toBeVisible()
+
+  // The running job is asked; a lead stands for it, and the joint is open again.
+  await page.goto(`/jobs/${other.id}`)
+  const notice = stepOf(page).getByRole('region', { name: 'A newer revision' })
+  await expect(notice).toContainText('Revision 2 is released; this job goes by 1.')
+  await notice.getByRole('button', { name: 'What it changes' }).click()
+  await expect(page.getByRole('dialog').getByRole('list', { name: 'To be done anew' })).toContainText(`${pulled.title}: torque`)
+  await signAsLead(page, 'Go on by it')
+  await expect(notice).toBeHidden()
+  await expect(stepOf(page).getByRole('heading', { level: 2 })).toHaveText(pulled.title)
+  await page.goto(`/jobs/${other.id}/dossier`)
+  await expect(page.getByText('Went on by revision 2')).toBeVisible()
+  for (const bench of [fitter, engineer, second]) expect(bench.faults).toEqual([])
+})
