@@ -74,6 +74,7 @@ await main(async () => {
     const core = await script('tests/speed/core.ts')
     const instruments = await script('tests/speed/instruments.ts')
     const clock = await script('tests/speed/clock.ts')
+    const desk = await script('tests/speed/desk.ts')
     const abuse = await script('tests/speed/abuse.ts')
     const append = await appendRatio(installation.env.DATABASE_URL)
     const rows = [
@@ -95,6 +96,8 @@ await main(async () => {
       spread(`clock of ${clock.rings} rings and ${clock.arcs} arcs drawn`, clock.drawn, 100),
       spread('a frame of it while a ring is turned', clock.turned, 33),
       spread('slowed 4 times: a frame while a ring is turned', clock.slow.turned, 33),
+      spread(`slowed 4 times: a sheet of ${desk.steps} steps opens at the desk`, desk.opened, 1500),
+      spread('slowed 4 times: the checker has read it after the last key', desk.audited, 150),
       spread('value of an instrument on the screen after its sending', instruments.shown, 100),
       spread('slowed 4 times: value of an instrument on the screen', instruments.slow, 100),
       ['20 instruments, 10 values a second each: of a core', `${(instruments.share * 100).toFixed(1)} %`, '10 %', instruments.share < 0.1],

@@ -85,7 +85,7 @@ describe('how far a figure reaches', () => {
     const [position] = at.sheet.positions.filter(({ limits }) => limits.upper !== undefined)
     expect(at.try('reach-said', { bend: 'none', reach: 'unit' })).toBe('reach.no-bend')
     at.try('limit-bent', { position: position!.key, lower: null, upper: 99, source }, 'lead')
-    const [{ event: bend }] = at.state.bends as [{ event: string }]
+    const bend = at.state.bends[0]!.event
     expect(at.try('reach-said', { bend, reach: 'unit' })).toBeNull()
     expect(at.try('reach-said', { bend, reach: 'unit' })).toBe('reach.same')
     expect(at.try('reach-said', { bend, reach: 'kind', note: 'the drawing says so' })).toBeNull()

@@ -75,6 +75,12 @@ describe('a revision that is released while a job runs', () => {
     expect(await refused(lead, draft('undone', { event: dossier.state.takenOver[0]!.event }))).toMatchObject({ code: 'undo.nothing' })
   })
 
+  it('is printed on paper as it stands, for the day the tablets are down', async () => {
+    const card = await okafor.get<string>(`/units/${TAG}/card`)
+    expect([card.status, card.headers.get('content-type'), card.body.slice(0, 5)]).toEqual([200, 'application/pdf', '%PDF-'])
+    expect((await okafor.get('/units/TS-201/card')).body).toMatchObject({ status: 409, code: 'unit.no-sheet' })
+  })
+
   it('starts the next job by itself, and leaves a closed one alone', async () => {
     expect((await okafor.get<UnitAnswer>(`/units/${TAG}`)).body.unit.sheet).toMatchObject({ revision: 2 })
     expect(await revise(({ summary }) => [{ list: 'sheet', key: '', field: 'summary', before: summary, after: 'Third' }])).toBe(3)
