@@ -96,6 +96,10 @@ describe('edits', () => {
     ['a word where a figure stands', [{ list: 'sheet', key: '', field: 'massKg', ...pump.massKg ? { before: pump.massKg } : {}, after: 'heavy' }], 'edit.shape'],
     ['its revision', [{ list: 'sheet', key: '', field: 'revision', before: pump.revision, after: 99 }], 'edit.unknown'],
     ['a list at once', [{ list: 'sheet', key: '', field: 'parts', before: pump.parts, after: [] }], 'edit.unknown'],
+    ['what every object has', [{ list: 'parts', key: 'rotor', field: '__proto__', after: {} }], 'edit.unknown'],
+    ['what every object is made by', [{ list: 'sheet', key: '', field: 'constructor', after: 'x' }], 'edit.unknown'],
+    ['no list', [{ list: '__proto__' as never, key: 'x', field: 'name', after: 'x' }], 'edit.unknown'],
+    ['an empty list that must not be', pump.steps.map((step, i) => ({ list: 'steps' as const, key: step.key, before: step, behind: i === 0 ? '' : '' })), 'edit.broken'],
     ['no field', [{ list: 'parts', key: 'rotor', field: 'colour', after: 'red' }], 'edit.unknown'],
     ['a part that others need', [{ list: 'parts', key: 'rotor', before: pump.parts.find(part => part.key === 'rotor'), behind: '' }], 'edit.broken'],
     ['a step that waits for itself by way of others', [{

@@ -1,10 +1,11 @@
 import type { TSchema } from '@sinclair/typebox'
 import { Value } from '@sinclair/typebox/value'
 import { DomainError } from '../../domain-error'
-import { unreadableFaults } from '../check-sheet'
 import { LIST_NAMES, LISTS, type ListName, type Thing } from '../lists'
+import type { SheetFault } from '../machine-faults'
 import { SheetSchema, type SheetDocument } from '../schema'
-import type { Place } from './place'
+import { unsoundFaults } from '../unsound-faults'
+import { keyedPlace, type Place } from './place'
 
 /**
  * One change of a sheet, as an author makes it. `before` says what the author saw: what has become another thing meanwhile is not
@@ -27,7 +28,8 @@ const properties = (SheetSchema as TSchema).properties as Record<string, TSchema
 /** The schema of what stands under a name of the document; of the things of a list. */
 export const schemaOf = (list: Place['list'], field?: string): TSchema | undefined => {
   const thing = list === 'sheet' ? (SheetSchema as TSchema) : properties[list]!.items as TSchema
-  return field === undefined ? thing : (thing.properties as Record<string, TSchema>)[field]
+  const fields = thing.properties as Record<string, TSchema>
+  return field === undefined ? thing : Object.hasOwn(fields, field) ? fields[field] : undefined
 }
 /** True for what a thing, or the sheet, cannot be without. */
 export const isRequired = (list: Place['list'], field: string): boolean => ((schemaOf(list)!.required ?? []) as string[]).includes(field)
@@ -44,10 +46,22 @@ const keyField = (list: ListName) => LISTS[list].key
  */
 export function applyEdits(document: SheetDocument, edits: readonly Edit[]): SheetDocument {
   const edited = edits.reduce(applied, document)
-  const faults = unreadableFaults(edited)
+  // The shape of what is touched was looked at while it was made; what is not touched has it.
+  const faults = [...sizeFaults(edited, edits), ...unsoundFaults(edited)]
+    .map(({ place, reason }) => ({ place: keyedPlace(edited, place), reason }))
   if (faults.length > 0) throw new DomainError('edit.broken', `That cannot stay so: ${faults[0]!.reason}`, { faults })
   return edited
 }
+
+/** A list that has more things, or fewer, than a sheet may. */
+const sizeFaults = (document: SheetDocument, edits: readonly Edit[]): SheetFault[] =>
+  [...new Set(edits.map(({ list }) => list))].flatMap((list): SheetFault[] => {
+    if (list === 'sheet' || document[list] === undefined) return []
+    const { minItems = 0, maxItems = Infinity } = properties[list] as { minItems?: number, maxItems?: number }
+    const { length } = document[list]
+    if (length > maxItems) return [{ place: `/${list}`, reason: `A sheet holds ${maxItems} ${list}.` }]
+    return length < minItems ? [{ place: `/${list}`, reason: `A sheet has ${minItems} of its ${list} at least.` }] : []
+  })
 
 /**
  * What takes edits back: made in what the edits gave, they give back what they were made in, to the byte.

@@ -1,6 +1,6 @@
 import { computed, inject, onBeforeUnmount, provide, ref, shallowRef, type InjectionKey } from 'vue'
 import { v4 as newId } from 'uuid'
-import { applyEdits, DomainError, inverseOf, type Clash, type Edit, type Finding, type SheetDocument, type SheetFault } from '#core'
+import { applyEdits, DomainError, type Clash, type Edit, type Finding, type SheetDocument, type SheetFault } from '#core'
 import type { DeedAnswer, DeedRow, DraftAnswer } from '#shared/wire/drafts'
 import { ApiProblem, callApi, NoNetwork, sentenceOf } from '../../../net/api'
 import { openCoreWorker } from '../../../workers/ask-worker'
@@ -125,7 +125,7 @@ function makeDraft(id: string) {
 
   return {
     id, answer, document, history, problem, clash, saving, isCut, checked, load, act, mayUndo, mayRedo,
-    undo: () => takeBack(mayUndo.value), redo: () => takeBack(mayRedo.value), inverseOf,
+    undo: () => takeBack(mayUndo.value), redo: () => takeBack(mayRedo.value),
   }
 }
 
