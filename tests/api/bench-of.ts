@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { emptyState, foldJob, goodTruth, nextDeed, nextSteps, sheetForJob, type JobState, type Sheet, type SheetDocument } from '#core'
+import { emptyState, foldJob, goodTruth, nextDeed, nextSteps, sheetForJob, standingSheet, type JobState, type Sheet, type SheetDocument } from '#core'
 import type { JobBundle } from '#shared/wire/types'
 import { Client } from './client'
 
@@ -39,10 +39,12 @@ export async function benchAt(client: Client, id: string): Promise<Bench> {
   const workTo = async (wanted: string, before: 'duties' | 'tick' = 'tick') => {
     for (let deeds = 0; deeds < 600; deeds++) {
       const now = await state()
-      const step = nextSteps(sheet, now).find(candidate => candidate.key === wanted) ?? nextSteps(sheet, now)[0]
+      const standing = standingSheet(sheet, now)
+      const steps = nextSteps(standing, now)
+      const step = steps.find(candidate => candidate.key === wanted) ?? steps[0]
       if (!step && wanted === THE_END) return
       if (!step) break
-      const { draft: next, byLead } = nextDeed(sheet, now, step, goodTruth(sheet), { at: new Date(), newId: randomUUID })
+      const { draft: next, byLead } = nextDeed(standing, now, step, goodTruth(standing), { at: new Date(), newId: randomUUID })
       if (step.key === wanted && (before === 'duties' || next.type === 'step-done')) return
       if (next.type === 'photo-added') (next.body as { photo: string }).photo = randomUUID()
       const { body } = await (byLead ? lead : client).append(id, [next])
