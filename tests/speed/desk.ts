@@ -65,7 +65,7 @@ for (let round = 0; round < ROUNDS; round++) {
 }
 
 // A mass that no hand lifts, and one that it does: the checker has something to say, or not.
-await page.locator('.checker').getByText(/doubtful|thin|nothing/).first().waitFor()
+await page.locator('.checker').getByText(/doubtful|thin|wrong|danger|nothing|hold/).first().waitFor()
 await page.getByRole('tab', { name: 'Tables' }).click()
 await page.getByRole('button', { name: 'Plate 7', exact: true }).click()
 const mass = page.getByRole('textbox', { name: 'Mass', exact: true })

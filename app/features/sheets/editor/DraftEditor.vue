@@ -164,6 +164,7 @@ const clashWords = computed(() => {
           <OrderPane
             ref="order"
             v-model:thing="opened"
+            :active="tab === 'order'"
           />
         </el-tab-pane>
         <el-tab-pane
@@ -175,6 +176,7 @@ const clashWords = computed(() => {
             ref="tables"
             v-model:list="list"
             v-model:thing="opened"
+            :active="tab === 'tables'"
           />
         </el-tab-pane>
         <el-tab-pane

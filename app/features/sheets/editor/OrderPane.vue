@@ -6,9 +6,13 @@ import SeverityMark from '../SeverityMark.vue'
 import { findingsAt } from '../findings'
 import ThingDrawer from './ThingDrawer.vue'
 import { useDraft } from './use-draft'
+import { useShown } from './use-shown'
 
 /** The work in its order: both limbs of the V with the floor between them. A step is dragged to where it belongs, or opened and written. */
-const { document, act, sheet, checked, problem } = useDraft()
+const { active } = defineProps<{ active: boolean }>()
+const isOpen = ref(false)
+const { act, sheet, problem, document: draft } = useDraft()
+const { shown: document, said: checked } = useShown(() => active && !isOpen.value)
 const opened = defineModel<string | null>('thing', { required: true })
 // The way up is written from the foot to the top, so that the sides of a rung face each other.
 const LIMBS: readonly { limb: Limb, name: string }[] = [{ limb: 'off', name: 'Off, going down' }, { limb: 'on', name: 'On, going up' }, { limb: 'floor', name: 'On the floor' }]
@@ -49,6 +53,7 @@ function dropped(limb: Limb, { newIndex }: { newIndex?: number }) {
   if (!moved) return
   move(moved.key, list[list.indexOf(moved) - 1]?.key ?? '')
   // Where the core has refused it, it lies where it lay.
+  document.value = draft.value
   fill()
 }
 function move(key: string, behind: string) {
@@ -63,7 +68,6 @@ function nudge(step: Step, by: -1 | 1) {
   if (at + down < 0 || at + down >= list.length) return
   move(step.key, list[down === 1 ? at + 1 : at - 2]?.key ?? '')
 }
-const isOpen = ref(false)
 function show(key: string | null) {
   opened.value = key
   isOpen.value = true

@@ -6,24 +6,25 @@ import { findingsAt } from '../findings'
 import { tablesOf } from '../sheet-tables'
 import PasteDialog from './PasteDialog.vue'
 import ThingDrawer from './ThingDrawer.vue'
-import { useDraft } from './use-draft'
+import { useShown } from './use-shown'
 
 /** The lists of the sheet as tables: a row opens its thing, a table from elsewhere is pasted in. */
-const { document, checked } = useDraft()
+const { active } = defineProps<{ active: boolean }>()
+const [isOpen, isPasting] = [ref(false), ref(false)]
+const { shown, said } = useShown(() => active && !isOpen.value)
 const list = defineModel<ListName>('list', { required: true })
 const opened = defineModel<string | null>('thing', { required: true })
 const search = ref('')
 
 /** As the document is written, for all its machines: each thing once. */
-const tables = computed(() => tablesOf(document.value as Sheet))
+const tables = computed(() => tablesOf(shown.value as Sheet))
 const table = computed(() => tables.value.find(one => one.list === list.value) ?? tables.value[0]!)
 const rows = computed(() => {
   const wanted = search.value.trim().toLowerCase()
   return table.value.rows
     .filter(row => !wanted || `${row.name} ${row.cells.join(' ')}`.toLowerCase().includes(wanted))
-    .map(row => ({ ...row, said: findingsAt(checked.value?.findings ?? [], table.value.list, row.key) }))
+    .map(row => ({ ...row, said: findingsAt(said.value?.findings ?? [], table.value.list, row.key) }))
 })
-const [isOpen, isPasting] = [ref(false), ref(false)]
 function show(key: string | null) {
   opened.value = key
   isOpen.value = true
