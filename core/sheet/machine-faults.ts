@@ -33,22 +33,34 @@ export const overhaulFaults = (job: Sheet): MachineFault[] => [...rungFaults(job
 
 export interface MachineFault { list: 'steps' | 'parts' | 'marks', thing: string, field?: string, reason: string }
 
-/** All that a step stands on, by however many others between; worked out once a step. */
-export function allBelow({ steps }: Pick<SheetDocument, 'steps'>): (key: string) => ReadonlySet<string> {
-  const after = new Map(steps.map(step => [step.key, step.after]))
-  const known = new Map<string, Set<string>>()
-  const look = (key: string): Set<string> => {
-    const found = known.get(key)
+/** All that a step stands on, by however many others between; worked out once a step, a bit for each of them. */
+export function allBelow({ steps }: Pick<SheetDocument, 'steps'>): (key: string) => { has: (other: string) => boolean } {
+  const places = new Map(steps.map((step, i) => [step.key, i]))
+  const known: (Uint32Array | undefined)[] = []
+  const look = (i: number): Uint32Array => {
+    const found = known[i]
     if (found) return found
-    const below = new Set<string>()
-    known.set(key, below)
-    for (const one of after.get(key) ?? []) {
-      below.add(one)
-      for (const other of look(one)) below.add(other)
+    const below = new Uint32Array(Math.ceil(steps.length / 32))
+    // What is being looked at is known as far as it goes: a circle ends there.
+    known[i] = below
+    for (const key of steps[i]!.after) {
+      const j = places.get(key)
+      if (j === undefined) continue
+      below[j >> 5]! |= 1 << (j & 31)
+      look(j).forEach((word, at) => { below[at]! |= word })
     }
     return below
   }
-  return look
+  return (key) => {
+    const i = places.get(key)
+    const below = i === undefined ? undefined : look(i)
+    return {
+      has: (other) => {
+        const j = places.get(other)
+        return below !== undefined && j !== undefined && (below[j >> 5]! & 1 << (j & 31)) !== 0
+      },
+    }
+  }
 }
 
 /** Whether a step comes, by however many others between, after the one of that key. */
