@@ -126,11 +126,15 @@ function rungFaults(sheet: SheetDocument): MachineFault[] {
 
 /** Everything that can come out goes back, and no more comes out than the machine has. */
 function countFaults(sheet: SheetDocument): MachineFault[] {
-  const total = (list: 'removes' | 'refits', part: string) =>
-    sheet.steps.flatMap((step: Step) => step[list] ?? []).filter(piece => piece.part === part).reduce((sum, piece) => sum + piece.count, 0)
+  const total = (list: 'removes' | 'refits') => {
+    const counts = new Map<string, number>()
+    for (const step of sheet.steps) for (const { part, count } of step[list] ?? []) counts.set(part, (counts.get(part) ?? 0) + count)
+    return (part: string) => counts.get(part) ?? 0
+  }
+  const [comeOut, goBack] = [total('removes'), total('refits')]
   return sheet.parts.flatMap((part) => {
-    const out = total('removes', part.key)
-    const back = total('refits', part.key)
+    const out = comeOut(part.key)
+    const back = goBack(part.key)
     if (out !== back) return [{ list: 'parts' as const, thing: part.key, reason: `${part.name}: ${out} come out but ${back} go back.` }]
     if (out > part.count)
       return [

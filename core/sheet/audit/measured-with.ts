@@ -16,10 +16,11 @@ export const measuredWith: Rule = {
     const atFound = new Map<string, Moment>()
     return timelineOf(sheet).flatMap((before): Found[] => {
       const { step } = before
+      if (!step.reads) return []
       // What a step takes off is read before, what it puts back is read after.
       const back = new Map(step.refits?.map(({ part, count }) => [part, count]))
       const moment = { ...before, out: new Map([...before.out].map(([part, count]) => [part, count - (back.get(part) ?? 0)])) }
-      return (step.reads ?? []).flatMap(({ position: key, stage }): Found[] => {
+      return step.reads.flatMap(({ position: key, stage }): Found[] => {
         const position = sheet.positions.find(one => one.key === key)
         if (!position) return []
         const at = { list: 'steps' as const, key: step.key, field: 'reads', severity: 'wrong' as const }
