@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { expect, test, type Page } from '@playwright/test'
-import { benchAt } from '../api/bench-of'
+import { benchAt, type Bench } from '../api/bench-of'
 import { Client } from '../api/client'
 import { demoSheet } from '../support/demo-sheet'
 import { PICTURE, signedIn, stepOf, tickOf, veeOf } from './bench'
@@ -38,9 +38,15 @@ test('a figure that is another on one machine becomes a revision, and a job that
   await figure.getByRole('textbox', { name: /^Torque/ }).fill(`${joint.torqueNm.aim + 2}`)
   await figure.getByLabel('Where is that written?').fill('manual of this hoist, page 4')
   await signAsLead(page, 'Sign it')
+  // Nobody looks at the bench while its photos are announced and not there yet.
+  await page.goto('/')
+  await expect(page.getByRole('table')).toBeVisible()
   await one.workTo('the end')
-  for (const { photo } of (await one.state()).photos) await okafor.putPhoto(one.id, photo, PICTURE.buffer)
-  await page.reload()
+  const picturesArrive = async (bench: Bench) => {
+    for (const { photo } of (await bench.state()).photos) await okafor.putPhoto(bench.id, photo, PICTURE.buffer)
+  }
+  await picturesArrive(one)
+  await page.goto(`/jobs/${one.id}`)
   await stepOf(page).getByRole('button', { name: 'Close the job' }).click()
   const close = page.getByRole('dialog', { name: 'Close the job' })
   await close.getByText('proposed for all of its kind').click()
@@ -55,6 +61,7 @@ test('a figure that is another on one machine becomes a revision, and a job that
 
   // The other has pulled that joint by the old figure already.
   await other.workTo(pulled.key, 'tick')
+  await picturesArrive(other)
   await page.goto(`/jobs/${other.id}`)
   await tickOf(page).click()
   await expect(veeOf(page).getByRole('button', { name: /, done/ }).first()).toBeAttached()
