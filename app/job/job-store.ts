@@ -261,14 +261,16 @@ export const useJobStore = defineStore('job', () => {
   const frame = useOnBenchStore()
   watchEffect(() => Object.assign(frame, { meta: meta.value, timers: timers.value, lost: lost.value }))
 
+  /** The same entry as long as none follows it, so that what hangs on it is not worked out with every tick. */
+  const lastTaken = computed(() => state.value.takenOver.at(-1))
   /** What the work could go on by, with the document it goes by now. */
   const takeover = computed<OpenJob['takeover']>(() => {
     const to = newer.value
     const next = to && documents.value?.later[to.sha256]
-    if (!documents.value || !named || !to || !next || state.value.takenOver.at(-1)?.to.sha256 === to.sha256) return null
+    if (!documents.value || !named || !to || !next || lastTaken.value?.to.sha256 === to.sha256) return null
     const { note, by } = to
-    const from = state.value.takenOver.at(-1)?.to ?? named.sheet
-    return { from, to, note, by, was: documentAt(documents.value, state.value), is: next }
+    const was = documentAt(documents.value, { takenOver: lastTaken.value ? [lastTaken.value] : [] })
+    return { from: lastTaken.value?.to ?? named.sheet, to, note, by, was, is: next }
   })
 
   return { meta, sheet, state, seq, takeover, lost, problem, refusal, waitingIds, open, close, act,

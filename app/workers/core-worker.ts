@@ -1,8 +1,8 @@
 import {
-  auditSheet, compareSchools, operatingClearance, passesForEvenness, proposalsFor, walkJobs, releaseBlockers, rowsToEdits,
-  sheetFaults, simulateTightening, type EvenPasses, type Finding, type OperatingClearance,
+  auditSheet, compareSchools, operatingClearance, passesForEvenness, proposalsFor, walkJobs, rowsToEdits,
+  sheetFaults, simulateTightening, type EvenPasses, type Checked, type Finding, type OperatingClearance,
   type OperatingClearanceInput, type PasteInput, type PasteResult, type Proposal, type School, type SchoolsInput,
-  type SheetDocument, type SheetFault, type SimulatedTightening, type TighteningModel, type WalkedJobs,
+  type SheetDocument, type SimulatedTightening, type TighteningModel, type WalkedJobs,
 } from '#core'
 import { v4 as newId } from 'uuid'
 import { serve } from './protocol'
@@ -10,10 +10,9 @@ import { serve } from './protocol'
 export interface CoreTasks {
   operatingClearance: { input: OperatingClearanceInput, result: OperatingClearance }
   auditSheet: { input: SheetDocument, result: Finding[] }
-  checkDraft: { input: SheetDocument, result: { faults: SheetFault[], findings: Finding[] } }
+  checkDraft: { input: SheetDocument, result: Checked }
   proposals: { input: SheetDocument, result: Proposal[] }
   walkJobs: { input: { sheet: SheetDocument, jobs: number }, result: WalkedJobs }
-  releaseBlockers: { input: SheetDocument, result: SheetFault[] }
   /** Keys are made here: a function does not cross over. */
   readTable: { input: { sheet: SheetDocument } & Omit<PasteInput, 'newId'>, result: PasteResult }
   compareSchools: { input: SchoolsInput, result: School[] }
@@ -30,7 +29,6 @@ serve<CoreTasks>({
     progress(walked / jobs)
     return true
   }),
-  releaseBlockers: sheet => releaseBlockers(sheet),
   readTable: ({ sheet, ...input }) => rowsToEdits(sheet, { ...input, newId }),
   compareSchools: input => compareSchools(input),
   simulateTightening: input => simulateTightening(input),

@@ -1,4 +1,5 @@
 export { editInWords, kindAt, type EditWords } from './edit-words'
+export { newThing } from './new-thing'
 export { proposalsFor, type Proposal } from './proposals'
 export { editsOfBend } from './edits-of-bend'
 export { editsToMove } from './move-step'

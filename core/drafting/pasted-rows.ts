@@ -3,11 +3,12 @@ import { DomainError } from '../domain-error'
 import { factsOf } from '../growth'
 import { withoutDust } from '../numbers'
 import {
-  applyEdits, editsBetween, LISTS, LUBRICANTS, schemaOf, thingsOf, type Edit, type ListName, type Part, type SheetDocument,
+  applyEdits, editsBetween, LISTS, LUBRICANTS, schemaOf, thingsOf, type Edit, type ListName, type SheetDocument,
 } from '../sheet'
 import { parseQuantity, type QuantityKind } from '../units'
 import { COLUMNS, type ColumnUse, type PastedList, type Reading } from './pasted-columns'
 import { fieldWord } from './field-words'
+import { newThing } from './new-thing'
 
 /** No parts list is longer. */
 export const MOST_ROWS = 10_000
@@ -178,21 +179,18 @@ function nested(fields: Fields, own: Fields | undefined): Fields {
 
 /** What a new thing is as long as nothing else is said. */
 function usual(sheet: SheetDocument, list: PastedList, fields: Fields, { source, newId }: Pick<PasteInput, 'source' | 'newId'>): Fields {
-  const key = `${LISTS[list].kind.replaceAll(' ', '-')}-${newId()}`
-  switch (list) {
-    case 'parts': {
-      const { kind, neverAgain } = factsOf(fields.name as string)
-      return { key, count: 1, kind, ...neverAgain ? { neverAgain } : {} }
-    }
-    case 'positions':
-      return { key, quantity: 'length', method: 'values', stations: ['value'], planes: ['value'], limits: {}, source }
-    case 'joints': {
-      const fastener = sheet.parts.find(part => part.key === fields.fastener) as Part | undefined
-      const kind = LUBRICANTS.find(one => one === fields['lubricant/kind'])
-      return { key, count: fastener?.count, lubricant: kind ? { kind, text: `thread ${kind === 'dry' ? 'dry' : `with ${kind}`}` } : undefined, source }
-    }
-    case 'fits': return { key, clearanceMm: {}, source }
-    case 'marks': return { key: `MK-${Math.max(0, ...sheet.marks.map(mark => Number(mark.key.slice(3)))) + 1}`, symbol: '•', way: 'paint' }
+  const thing = newThing(sheet, list, newId)
+  if (list === 'marks') return thing
+  if (list === 'parts') {
+    const { kind, neverAgain } = factsOf(fields.name as string)
+    return { ...thing, kind, ...neverAgain ? { neverAgain } : {} }
+  }
+  if (list !== 'joints') return { ...thing, source }
+  const fastener = sheet.parts.find(part => part.key === fields.fastener)
+  const kind = LUBRICANTS.find(one => one === fields['lubricant/kind'])
+  return {
+    ...thing, source, count: fastener?.count,
+    lubricant: kind && { kind, text: `thread ${kind === 'dry' ? 'dry' : `with ${kind}`}` },
   }
 }
 

@@ -1,9 +1,10 @@
-import { and, desc, eq, inArray, isNull } from 'drizzle-orm'
+import { and, desc, eq, isNull } from 'drizzle-orm'
 import { bendInWords, bendName, unbentSheet, type UnitBend, type UnitBends } from '#core'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, jobEvent, sheetProposal, unit, unitBends } from '../db/schema'
 import { loadLiveJob, type LiveJob } from './live-job'
+import { unitsWithin } from './reach'
 
 /** The figures of a unit as they stand. */
 export async function bendsOfUnit(db: Pick<Database, 'select'>, unitId: string): Promise<UnitBends | undefined> {
@@ -49,6 +50,6 @@ export async function keepMissingReaches(db: Database, person: Person): Promise<
     .innerJoin(jobEvent, and(eq(jobEvent.jobId, job.id), eq(jobEvent.type, 'reach-said')))
     .innerJoin(unit, eq(unit.id, job.unitId))
     .leftJoin(unitBends, eq(unitBends.jobId, job.id))
-    .where(and(eq(job.status, 'closed'), isNull(unitBends.id), person.sites ? inArray(unit.siteKey, person.sites) : undefined))
+    .where(and(eq(job.status, 'closed'), isNull(unitBends.id), unitsWithin(person)))
   for (const { id } of missing) await keepReaches(db, await loadLiveJob(db, person, id, { fresh: true }))
 }

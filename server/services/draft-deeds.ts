@@ -1,5 +1,5 @@
 import { and, eq, sql } from 'drizzle-orm'
-import { applyEdits, checkSheet, DomainError, fullOptions, inverseOf, releaseBlockers, upgradeSheet, type Clash, type Edit } from '#core'
+import { applyEdits, DomainError, fullOptions, inverseOf, releaseBlockers, upgradeSheet, type Clash, type Edit } from '#core'
 import { may } from '#shared/rights'
 import type { DeedAnswer } from '#shared/wire/drafts'
 import type { Person } from '#shared/wire/types'
@@ -102,20 +102,19 @@ export async function releaseDraft(
     const blockers = releaseBlockers(document)
     if (blockers.length > 0)
       throw new Problem(422, 'release.blocked', `It cannot be released yet: ${blockers[0]!.reason}${more(blockers.length)}`, { faults: blockers.slice(0, 50) })
-    const checked = checkSheet(document)
     for (const tag of units) {
       const { unit: found } = await requireUnit(tx, person, tag)
       if (found.sheetKey && found.sheetKey !== draft.key)
         throw new Problem(409, 'unit.has-sheet', `${tag} is overhauled by another sheet already.`)
       try {
-        fullOptions(checked, found.options)
+        fullOptions(document, found.options)
       } catch (error) {
         if (error instanceof DomainError) throw new Problem(422, error.code, `${tag}: ${error.message}`)
         throw error
       }
       await tx.update(unit).set({ sheetKey: draft.key }).where(eq(unit.id, found.id))
     }
-    const released = await releaseSheet(tx, checked, { by: person.id, note })
+    const released = await releaseSheet(tx, document, { by: person.id, note })
     await tx.update(sheetDraft).set({ status: 'released', releasedAs: released.revision, changedAt: new Date() })
       .where(eq(sheetDraft.id, draftId))
     return released

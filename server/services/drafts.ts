@@ -8,7 +8,7 @@ import type { Database } from '../db/client'
 import { draftDeed, job, jobEvent, person as writer, sheet, sheetDraft, unit } from '../db/schema'
 import { loadLiveJob, type LiveJob } from './live-job'
 import { Problem } from './problem'
-import { requireReach } from './reach'
+import { draftsWithin, requireReach, unitsWithin } from './reach'
 import { newestReleased } from './sheets'
 
 /** As much as one person has begun and not finished. */
@@ -35,15 +35,12 @@ async function keepMissing(db: Database, person: Person): Promise<void> {
     .innerJoin(jobEvent, and(eq(jobEvent.jobId, job.id), eq(jobEvent.type, 'sheet-grown')))
     .innerJoin(unit, eq(unit.id, job.unitId))
     .leftJoin(sheetDraft, eq(sheetDraft.jobId, job.id))
-    .where(and(eq(job.status, 'closed'), isNull(sheetDraft.id), person.sites ? inArray(unit.siteKey, person.sites) : undefined))
+    .where(and(eq(job.status, 'closed'), isNull(sheetDraft.id), unitsWithin(person)))
   for (const { id } of missing) await keepDraft(db, await loadLiveJob(db, person, id, { fresh: true }))
 }
 
 const countOf = (list: 'parts' | 'steps' | 'positions' | 'gaps') =>
   sql<number>`coalesce(jsonb_array_length(${sheetDraft.document} -> ${sql.raw(`'${list}'`)}), 0)::int`
-/** What an overhaul has left is seen by those who see its unit; what was begun at a desk by all who read sheets. */
-const within = (person: Person) => person.sites ? sql`(${unit.id} is null or ${inArray(unit.siteKey, person.sites)})` : undefined
-
 /** Drafts within the reach of a person that are not given up, the newest first. */
 export async function listDrafts(db: Database, person: Person): Promise<DraftRow[]> {
   await keepMissing(db, person)
@@ -54,7 +51,7 @@ export async function listDrafts(db: Database, person: Person): Promise<DraftRow
   })
     .from(sheetDraft).leftJoin(job, eq(job.id, sheetDraft.jobId)).leftJoin(unit, eq(unit.id, job.unitId))
     .innerJoin(writer, eq(writer.id, sheetDraft.by))
-    .where(and(inArray(sheetDraft.status, ['open', 'ready']), within(person)))
+    .where(and(inArray(sheetDraft.status, ['open', 'ready']), draftsWithin(person)))
     .orderBy(desc(sheetDraft.changedAt)).limit(500)
   return rows.map(row => ({ ...row, at: row.at.toISOString(), changedAt: row.changedAt.toISOString() }))
 }

@@ -1,5 +1,5 @@
 import { alias } from 'drizzle-orm/pg-core'
-import { and, desc, eq, inArray, sql } from 'drizzle-orm'
+import { and, desc, eq, sql } from 'drizzle-orm'
 import { randomUUID } from 'node:crypto'
 import { editsOfBend, upgradeSheet } from '#core'
 import type { DepartedRow, ProposalsAnswer } from '#shared/wire/drafts'
@@ -10,7 +10,7 @@ import { keepMissingReaches } from './bend-reach'
 import { writeDeed } from './draft-deeds'
 import { startDrafts } from './drafts'
 import { Problem } from './problem'
-import { requireReach } from './reach'
+import { requireReach, unitsWithin } from './reach'
 
 const MOST = 300
 
@@ -18,7 +18,7 @@ const MOST = 300
 export async function listProposals(db: Database, person: Person): Promise<ProposalsAnswer> {
   await keepMissingReaches(db, person)
   const decider = alias(personTable, 'decider')
-  const within = person.sites ? inArray(unit.siteKey, person.sites) : undefined
+  const within = unitsWithin(person)
   const proposals = await db.select({
     id: sheetProposal.id, sheet: sheetProposal.sheetKey, title: sheet.title, revision: sheetProposal.revision, tag: unit.tag,
     job: job.number, jobId: job.id, name: sheetProposal.name, says: sheetProposal.says, source: sheetProposal.source,

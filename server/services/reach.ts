@@ -1,4 +1,6 @@
+import { inArray, sql, type SQL } from 'drizzle-orm'
 import type { Person } from '#shared/wire/types'
+import { unit } from '../db/schema'
 import { Problem } from './problem'
 
 /** True when the sign-in of a person covers a site. */
@@ -9,4 +11,13 @@ export function requireReach(person: Person, siteKey: string, what: string): voi
   if (!reaches(person, siteKey)) {
     throw new Problem(403, 'site.out-of-reach', `${what} belongs to a site that your sign-in does not cover. Ask the office for access.`)
   }
+}
+
+/** In a query that has the units: those of the sites that the sign-in covers. */
+export const unitsWithin = (person: Person): SQL | undefined => person.sites ? inArray(unit.siteKey, person.sites) : undefined
+
+/** Drafts: what an overhaul has left is seen by those who see its unit; what was begun at a desk by all who read sheets. */
+export const draftsWithin = (person: Person): SQL | undefined => {
+  const units = unitsWithin(person)
+  return units && sql`(${unit.id} is null or ${units})`
 }

@@ -1,10 +1,11 @@
-import { and, desc, eq, exists, inArray, sql } from 'drizzle-orm'
+import { and, desc, eq, exists, sql } from 'drizzle-orm'
 import { agreement, checkRules, diagnose, jobEvidence, SHIPPED_RULES, type JudgedCase, type RuleDocument } from '#core'
 import type { DryRunAnswer, Person, RuleCase, RulesAnswer } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { evidenceRules, job, jobEvent, person as personTable, unit } from '../db/schema'
 import { loadLiveJob } from './live-job'
 import { Problem } from './problem'
+import { unitsWithin } from './reach'
 
 /** The past failures that rules are tried on, the newest. */
 const MOST_CASES = 300
@@ -45,7 +46,7 @@ async function* writtenCauses(db: Database, who: Person): AsyncGenerator<Written
   const hasCause = db.select({ one: sql`1` }).from(jobEvent).where(and(eq(jobEvent.jobId, job.id), eq(jobEvent.type, 'cause-written')))
   const rows = await db.select({ id: job.id, number: job.number, tag: unit.tag, family: unit.family })
     .from(job).innerJoin(unit, eq(unit.id, job.unitId))
-    .where(and(exists(hasCause), who.sites ? inArray(unit.siteKey, who.sites) : undefined))
+    .where(and(exists(hasCause), unitsWithin(who)))
     .orderBy(desc(job.openedAt)).limit(MOST_CASES)
   for (const { id, ...row } of rows) {
     const { sheet, state } = await loadLiveJob(db, who, id, { fresh: true })

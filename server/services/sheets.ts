@@ -5,6 +5,7 @@ import type { Person, SheetRow } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, person as personTable, sheet, sheetDraft, unit } from '../db/schema'
 import { Problem } from './problem'
+import { draftsWithin, unitsWithin } from './reach'
 import { hashOfDocument } from './sha256'
 
 /** A document by the name that its content gives it: released, or what an overhaul began with. */
@@ -53,7 +54,7 @@ export async function readSheet(db: Database, person: Person, key: string): Prom
       .from(unit)
       .leftJoin(job, and(eq(job.unitId, unit.id), eq(job.status, 'open')))
       .leftJoin(sheet, eq(sheet.id, job.sheetId))
-      .where(and(eq(unit.sheetKey, key), person.sites ? inArray(unit.siteKey, person.sites) : undefined))
+      .where(and(eq(unit.sheetKey, key), unitsWithin(person)))
       .orderBy(asc(unit.tag)),
     db.select({
       id: sheetDraft.id, origin: sheetDraft.origin, status: sheetDraft.status, changedAt: sheetDraft.changedAt, by: personTable.name,
@@ -62,7 +63,7 @@ export async function readSheet(db: Database, person: Person, key: string): Prom
       .leftJoin(job, eq(job.id, sheetDraft.jobId)).leftJoin(unit, eq(unit.id, job.unitId))
       .where(and(
         eq(sheetDraft.key, key), inArray(sheetDraft.status, ['open', 'ready']),
-        person.sites ? sql`(${unit.id} is null or ${inArray(unit.siteKey, person.sites)})` : undefined,
+        draftsWithin(person),
       ))
       .orderBy(desc(sheetDraft.changedAt)),
   ])

@@ -6,7 +6,7 @@ import { job, jobEvent, reading, sheetDraft, site, unit } from '../db/schema'
 import { bendsOfUnit } from './bend-reach'
 import { loadLiveJob } from './live-job'
 import { Problem } from './problem'
-import { requireReach } from './reach'
+import { requireReach, unitsWithin } from './reach'
 import { newestReleased } from './sheets'
 
 export interface YardQuery {
@@ -19,7 +19,7 @@ export interface YardQuery {
 
 /** Sites and the units that match, those with an open job first, then by tag. */
 export async function readYard(db: Database, person: Person, query: YardQuery): Promise<YardAnswer> {
-  const within = person.sites ? inArray(unit.siteKey, person.sites) : undefined
+  const within = unitsWithin(person)
   const openJob = and(eq(job.unitId, unit.id), eq(job.status, 'open'))
   const where = and(within, ...conditions(query))
   const [sites, units, [total]] = await Promise.all([
@@ -62,6 +62,7 @@ export async function requireUnit(db: Pick<Database, 'select'>, person: Person, 
 export async function readUnit(db: Database, person: Person, tag: string): Promise<UnitAnswer> {
   const found = await requireUnit(db, person, tag)
   const plan = found.unit.sheetKey ? await newestReleased(db, found.unit.sheetKey) : undefined
+  const bends = await bendsOfUnit(db, found.unit.id)
   const [draft] = await db.select({ id: sheetDraft.id, at: sheetDraft.at }).from(sheetDraft).innerJoin(job, eq(job.id, sheetDraft.jobId))
     .where(and(eq(job.unitId, found.unit.id), inArray(sheetDraft.status, ['open', 'ready']))).orderBy(desc(sheetDraft.at)).limit(1)
   const jobs = await db.select().from(job).where(eq(job.unitId, found.unit.id)).orderBy(desc(job.openedAt))
@@ -83,7 +84,7 @@ export async function readUnit(db: Database, person: Person, tag: string): Promi
       make: found.unit.make,
       nameplate: found.unit.nameplate,
       options: found.unit.options,
-      bends: plan ? figuresOf(upgradeSheet(plan.document), await bendsOfUnit(db, found.unit.id)) : [],
+      bends: plan && bends ? figuresOf(upgradeSheet(plan.document), bends) : [],
       sheet: plan ? { key: plan.key, title: plan.title, revision: plan.revision, sha256: plan.sha256 } : null,
       draft: draft ? { id: draft.id, at: draft.at.toISOString() } : null,
     },
@@ -116,15 +117,15 @@ export async function readSisters(db: Database, person: Person, tag: string): Pr
   const hasFindings = db.select({ one: sql`1` }).from(jobEvent).where(and(eq(jobEvent.jobId, job.id), eq(jobEvent.type, 'finding-noted')))
   const rows = await db.select({ id: job.id, number: job.number, tag: unit.tag, openedAt: job.openedAt, reason: job.reason })
     .from(job).innerJoin(unit, eq(unit.id, job.unitId))
-    .where(and(eq(unit.sheetKey, own.sheetKey), ne(unit.id, own.id), person.sites ? inArray(unit.siteKey, person.sites) : undefined,
+    .where(and(eq(unit.sheetKey, own.sheetKey), ne(unit.id, own.id), unitsWithin(person),
       exists(hasFindings)))
     .orderBy(desc(job.openedAt)).limit(MOST_SISTERS)
   return rows.map(row => ({ ...row, openedAt: row.openedAt.toISOString() }))
 }
 
 /** Figures of a unit in the words of its sheet. */
-const figuresOf = (document: SheetDocument, bends: UnitBends | undefined): UnitAnswer['unit']['bends'] =>
-  (bends?.list ?? []).map(({ bend, ...told }) => ({ name: bendName(document, bend), says: bendInWords(document, bend), ...told }))
+const figuresOf = (document: SheetDocument, bends: UnitBends): UnitAnswer['unit']['bends'] =>
+  bends.list.map(({ bend, ...told }) => ({ name: bendName(document, bend), says: bendInWords(document, bend), ...told }))
 
 function toUnitRow(u: typeof unit.$inferSelect, open: typeof job.$inferSelect | null): UnitRow {
   return {

@@ -5,8 +5,9 @@ import FindingNote from './FindingNote.vue'
 import { findingsAt } from './findings'
 import type { SheetTable } from './sheet-tables'
 
-/** One list of a sheet as a table; what the checker says of a thing stands under its name. */
-const { table, findings } = defineProps<{ table: SheetTable, findings: readonly Finding[] }>()
+/** One list of a sheet as a table; what the checker says of a thing stands under its name; a row opens its thing where somebody may write it. */
+const { table, findings } = defineProps<{ table: SheetTable, findings: readonly Finding[], canOpen?: boolean }>()
+const emit = defineEmits<{ open: [key: string] }>()
 const told = computed(() => table.rows.map(row => ({ ...row, said: findingsAt(findings, table.list, row.key) })))
 </script>
 
@@ -15,13 +16,21 @@ const told = computed(() => table.rows.map(row => ({ ...row, said: findingsAt(fi
     :data="told"
     row-key="key"
     :aria-label="table.title"
+    empty-text="Nothing here yet."
+    @row-click="(row: { key: string }) => canOpen && emit('open', row.key)"
   >
     <el-table-column
       label="Name"
       min-width="220"
     >
       <template #default="{ row }">
-        <strong>{{ row.name }}</strong>
+        <button
+          v-if="canOpen"
+          class="open"
+        >
+          {{ row.name }}
+        </button>
+        <strong v-else>{{ row.name }}</strong>
         <FindingNote
           v-for="finding in row.said as Finding[]"
           :key="finding.rule + finding.sentence"
@@ -31,7 +40,7 @@ const told = computed(() => table.rows.map(row => ({ ...row, said: findingsAt(fi
     </el-table-column>
     <el-table-column
       v-for="(column, i) in table.columns"
-      :key="column"
+      :key="table.list + column"
       :label="column"
       min-width="130"
     >
@@ -41,3 +50,7 @@ const told = computed(() => table.rows.map(row => ({ ...row, said: findingsAt(fi
     </el-table-column>
   </el-table>
 </template>
+
+<style scoped>
+.open { padding: 8px 0; border: 0; background: none; text-align: left; font: 600 16px/1.25 var(--text); color: var(--ink); cursor: pointer; }
+</style>

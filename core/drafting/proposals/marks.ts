@@ -1,4 +1,5 @@
 import type { Mark, Step } from '../../sheet'
+import { nextMarkKey } from '../new-thing'
 import { setField, type Proposal, type Proposer } from './proposal'
 
 /** What can go back turned round, or on the wrong one of two: couplings, and halves and covers of housings. */
@@ -11,7 +12,7 @@ export const marksOfJoints: Proposer = sheet => sheet.steps.flatMap((off): Propo
   const part = off.removes.map(piece => sheet.parts.find(one => one.key === piece.part)!)
     .find(one => one.kind === 'coupling' || (one.kind === 'housing' && HALVES.test(one.name)))
   if (!on || !part || part.neverAgain || sheet.marks.some(mark => mark.between.includes(part.key))) return []
-  const key = `MK-${Math.max(0, ...sheet.marks.map(mark => Number(mark.key.slice(3)))) + 1}`
+  const key = nextMarkKey(sheet)
   // Paint goes with what the part is washed or heated in.
   const isTreated = sheet.steps.some(step => step.treats?.parts.includes(part.key))
   const way = part.porous ? 'tag' as const : isTreated ? 'scribe' as const : 'paint' as const

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue'
-import { editInWords, editsBetween, type ChangedStep, type TakeoverPlan } from '#core'
+import { editInWords, editsBetween, takeoverPlan, type ChangedStep, type TakeoverPlan } from '#core'
 import type { Takeover } from '../../../job/open-job'
 import SecondPerson from '../../../job/SecondPerson.vue'
 import { useBench } from '../../../job/use-bench'
@@ -9,15 +9,17 @@ import CautionNote from '../../../ui/CautionNote.vue'
 import RefusalNote from '../../../ui/RefusalNote.vue'
 
 /** What a newer revision changes in this job, which ticks it opens again, and the lead who stands for going on by it. */
-const { takeover, plan } = defineProps<{ takeover: Takeover, plan: TakeoverPlan }>()
+const { takeover } = defineProps<{ takeover: Takeover }>()
 const open = defineModel<boolean>({ required: true })
 const { job, mayWork } = useBench()
+const NOTHING: TakeoverPlan = { reopens: [], past: [], refusal: null }
 
+const plan = computed(() => open.value ? takeoverPlan(takeover.was, takeover.is, job.state) : NOTHING)
 const SHOWN = 80
 const changes = computed(() => open.value ? editsBetween(takeover.was, takeover.is).map(edit => editInWords(takeover.was, edit)) : [])
 const body = computed(() => ({
   from: takeover.from, to: { key: takeover.to.key, revision: takeover.to.revision, sha256: takeover.to.sha256 },
-  reopens: plan.reopens.map(({ step }) => step), past: plan.past.map(({ step }) => step),
+  reopens: plan.value.reopens.map(({ step }) => step), past: plan.value.past.map(({ step }) => step),
 }))
 /** Signed is done. */
 watch(() => job.state.takenOver.length, () => { open.value = false })

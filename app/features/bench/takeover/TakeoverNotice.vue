@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { takeoverPlan } from '#core'
+import { editsBetween } from '#core'
 import { useBench } from '../../../job/use-bench'
 import { laterDialog } from '../../../ui/later'
 
@@ -8,8 +8,10 @@ import { laterDialog } from '../../../ui/later'
 const { job } = useBench()
 const isOpen = ref(false)
 const to = computed(() => job.state.closed ? null : job.takeover)
-const plan = computed(() => to.value && takeoverPlan(to.value.was, to.value.is, job.state))
-const isGrave = computed(() => plan.value !== null && [...plan.value.reopens, ...plan.value.past].some(({ because }) => because.includes('danger')))
+/** By the documents alone: what it changes in this job is worked out when somebody asks. */
+const OF_DANGER: ReadonlySet<string | undefined> = new Set(['cautions', 'isolates', 'state', 'needs', 'lifts', 'hold', 'puts', 'takes'])
+const isGrave = computed(() => to.value !== null
+  && editsBetween(to.value.was, to.value.is).some(({ list, field }) => list === 'energies' || (list === 'steps' && OF_DANGER.has(field))))
 </script>
 
 <script lang="ts">
@@ -19,7 +21,7 @@ const TakeoverDialog = laterDialog(() => import('./TakeoverDialog.vue'))
 
 <template>
   <section
-    v-if="to && plan"
+    v-if="to"
     class="newer"
     :class="{ grave: isGrave }"
     aria-label="A newer revision"
@@ -34,7 +36,6 @@ const TakeoverDialog = laterDialog(() => import('./TakeoverDialog.vue'))
     <TakeoverDialog
       v-model="isOpen"
       :takeover="to"
-      :plan="plan"
     />
   </section>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
-import { editInWords, editsBetween, type SheetDocument, type SheetFault } from '#core'
+import { computed, onMounted, ref, shallowRef } from 'vue'
+import { editInWords, editsBetween, releaseBlockers, type SheetDocument } from '#core'
 import type { SheetAnswer } from '#shared/wire/drafts'
 import type { YardAnswer } from '#shared/wire/types'
 import { callApi, sentenceOf } from '../../../net/api'
@@ -8,13 +8,12 @@ import { useSessionStore } from '../../../net/session-store'
 import { fetchSheet } from '../../../net/sheets'
 import { useSubmit } from '../../../net/use-submit'
 import RefusalNote from '../../../ui/RefusalNote.vue'
-import { askWorker } from '../../../workers/ask-worker'
 import { useDraft } from './use-draft'
 import WalkPanel from './WalkPanel.vue'
 
 /** What is new against the revision it was begun from, what still stands in the way, and the release by somebody who has not written in it. */
 const emit = defineEmits<{ released: [revision: number] }>()
-const { id, answer, document, load, sheet, saving } = useDraft()
+const { id, answer, document, checked, load, saving } = useDraft()
 const session = useSessionStore()
 
 const base = shallowRef<SheetDocument | null>(null)
@@ -34,10 +33,8 @@ const changes = computed(() => base.value && document.value
   ? editsBetween(base.value, document.value).map(edit => editInWords(base.value!, edit))
   : [])
 
-const blockers = shallowRef<SheetFault[] | null>(null)
-watch(document, async () => {
-  blockers.value = await askWorker('releaseBlockers', sheet()).catch(() => null)
-}, { immediate: true })
+/** Known once the checker has read the newest state. */
+const blockers = computed(() => document.value && checked.value ? releaseBlockers(document.value, checked.value) : null)
 
 const [remark, note, units] = [ref(''), ref(''), ref<string[]>(answer.value?.tag ? [answer.value.tag] : [])]
 const free = shallowRef<{ tag: string, name: string }[]>([])

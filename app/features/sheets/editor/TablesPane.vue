@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { PASTED, type Finding, type ListName, type PastedList, type Sheet } from '#core'
-import FindingNote from '../FindingNote.vue'
-import { findingsAt } from '../findings'
+import { PASTED, type ListName, type PastedList, type Sheet } from '#core'
 import { tablesOf } from '../sheet-tables'
+import ThingTable from '../ThingTable.vue'
 import PasteDialog from './PasteDialog.vue'
 import ThingDrawer from './ThingDrawer.vue'
 import { useShown } from './use-shown'
@@ -19,11 +18,9 @@ const search = ref('')
 /** As the document is written, for all its machines: each thing once. */
 const tables = computed(() => tablesOf(shown.value as Sheet))
 const table = computed(() => tables.value.find(one => one.list === list.value) ?? tables.value[0]!)
-const rows = computed(() => {
+const found = computed(() => {
   const wanted = search.value.trim().toLowerCase()
-  return table.value.rows
-    .filter(row => !wanted || `${row.name} ${row.cells.join(' ')}`.toLowerCase().includes(wanted))
-    .map(row => ({ ...row, said: findingsAt(said.value?.findings ?? [], table.value.list, row.key) }))
+  return { ...table.value, rows: table.value.rows.filter(row => `${row.name} ${row.cells.join(' ')}`.toLowerCase().includes(wanted)) }
 })
 function show(key: string | null) {
   opened.value = key
@@ -61,41 +58,13 @@ defineExpose({ show })
         <Icon name="ph:plus" /> New
       </el-button>
     </div>
-    <el-table
-      :data="rows"
-      row-key="key"
-      :aria-label="table.title"
-      empty-text="Nothing here yet."
+    <ThingTable
+      :table="found"
+      :findings="said?.findings ?? []"
+      can-open
       max-height="calc(100vh - 300px)"
-      highlight-current-row
-      @row-click="(row: { key: string }) => show(row.key)"
-    >
-      <el-table-column
-        label="Name"
-        min-width="240"
-      >
-        <template #default="{ row }">
-          <button class="open">
-            {{ row.name }}
-          </button>
-          <FindingNote
-            v-for="finding in row.said as Finding[]"
-            :key="finding.rule + finding.sentence"
-            :finding="finding"
-          />
-        </template>
-      </el-table-column>
-      <el-table-column
-        v-for="(column, i) in table.columns"
-        :key="table.list + column"
-        :label="column"
-        min-width="110"
-      >
-        <template #default="{ row }">
-          {{ row.cells[i] }}
-        </template>
-      </el-table-column>
-    </el-table>
+      @open="show"
+    />
     <ThingDrawer
       v-model="isOpen"
       :list="list"
@@ -112,5 +81,4 @@ defineExpose({ show })
 <style scoped>
 .bar { display: flex; flex-wrap: wrap; gap: 10px; align-items: center; margin: 6px 0 12px; }
 .search { max-width: 200px; margin-left: auto; }
-.open { padding: 8px 0; border: 0; background: none; text-align: left; font: 600 16px/1.25 var(--text); color: var(--ink); cursor: pointer; }
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
-import { editsToRemove, LISTS, namedBy, thingsOf, type ListName, type Naming } from '#core'
-import { lastKey, newThing } from './new-thing'
+import { v4 as newId } from 'uuid'
+import { editsToRemove, LISTS, namedBy, newThing, thingsOf, type ListName, type Naming } from '#core'
 import ThingForm from './ThingForm.vue'
 import { useDraft } from './use-draft'
 
@@ -19,7 +19,7 @@ const there = computed(() => {
 watch(open, (isOpen) => {
   problem.value = ''
   asked.value = []
-  if (isOpen && key === null) draft.value = newThing(sheet(), list)
+  if (isOpen && key === null) draft.value = newThing(sheet(), list, newId)
 }, { immediate: true })
 const shown = computed(() => there.value ?? draft.value)
 const title = computed(() => (shown.value.name ?? shown.value.title ?? shown.value.question) as string || `New ${LISTS[list].kind}`)
@@ -30,7 +30,8 @@ function say(field: string, value: unknown) {
 }
 const without = (field: string) => Object.fromEntries(Object.entries(draft.value).filter(([name]) => name !== field))
 function add() {
-  if (act([{ list, key: draft.value[keyField.value] as string, after: draft.value, behind: lastKey(sheet(), list) }])) open.value = false
+  const behind = thingsOf(sheet(), list).at(-1)?.[keyField.value] ?? ''
+  if (act([{ list, key: (draft.value[keyField.value] ?? '') as string, after: draft.value, behind }])) open.value = false
 }
 
 /** What names it, once somebody wants it gone. */
@@ -55,7 +56,6 @@ function takeOut() {
       :key="key ?? 'new'"
       :list="list"
       :thing="shown"
-      :is-new="key === null"
       @say="say"
     />
     <template #footer>

@@ -10,7 +10,7 @@ import { FIRST_FIELDS, NOT_BY_HAND } from './first-fields'
 import { useDraft } from './use-draft'
 
 /** All fields of one thing: those that are said and those most things of its list say, then the others by choice. */
-const { list, thing } = defineProps<{ list: ListName, thing: object, isNew?: boolean }>()
+const { list, thing } = defineProps<{ list: ListName, thing: object }>()
 const emit = defineEmits<{ say: [field: string, value: unknown] }>()
 const { checked, problem } = useDraft()
 

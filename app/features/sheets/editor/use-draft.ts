@@ -1,13 +1,12 @@
 import { computed, inject, onBeforeUnmount, provide, ref, shallowRef, type InjectionKey } from 'vue'
 import { v4 as newId } from 'uuid'
-import { applyEdits, DomainError, type Clash, type Edit, type Finding, type SheetDocument, type SheetFault } from '#core'
+import { applyEdits, DomainError, type Checked, type Clash, type Edit, type SheetDocument } from '#core'
 import type { DeedAnswer, DeedRow, DraftAnswer } from '#shared/wire/drafts'
 import { ApiProblem, callApi, NoNetwork, sentenceOf } from '../../../net/api'
 import { openCoreWorker } from '../../../workers/ask-worker'
 import { undoable } from './undoable'
 
 interface Deed { id: string, edits?: Edit[], undoes?: number }
-export interface Checked { faults: SheetFault[], findings: Finding[] }
 const RETRY_MS = 3000
 
 /**

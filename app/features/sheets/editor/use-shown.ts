@@ -1,6 +1,6 @@
 import { shallowRef, watch, type ShallowRef } from 'vue'
-import type { SheetDocument } from '#core'
-import { useDraft, type Checked } from './use-draft'
+import type { Checked, SheetDocument } from '#core'
+import { useDraft } from './use-draft'
 
 /**
  * The draft as a long list shows it: what is hidden behind a form, or on another tab, is drawn anew when somebody sees it again, and not

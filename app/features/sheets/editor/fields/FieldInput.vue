@@ -20,7 +20,12 @@ const refersTo = computed(() => list === 'sheet' ? undefined : kindAt(list, path
 const itemRefersTo = computed(() => list === 'sheet' ? undefined : kindAt(list, `${path}/*`))
 const kind = computed(() => fieldKind(schema, refersTo.value, itemRefersTo.value))
 const quantity = computed(() => fieldQuantity(path, thing))
-const words = computed(() => schema.anyOf?.map(one => one.const!) ?? [])
+/** What is picked from: the words of a closed list, or the things that it may name. */
+const picks = computed(() => {
+  if (kind.value === 'choice') return schema.anyOf!.map(({ const: word }) => ({ value: word!, label: word! }))
+  const named = refersTo.value ?? itemRefersTo.value
+  return named && (kind.value === 'reference' || kind.value === 'references') ? choicesOf(sheet(), named) : undefined
+})
 const lines = computed(() => (value.value as string[] | undefined ?? []).join('\n'))
 const sayLines = (text: string) => {
   const said = text.split('\n').map(line => line.trim()).filter(Boolean)
@@ -47,19 +52,20 @@ const shape = computed(() => shapes.value.find(one => wordOf(one) === (value.val
 
 <template>
   <el-select
-    v-if="kind === 'choice'"
-    :model-value="asText"
+    v-if="picks"
+    :model-value="asKeys"
+    :multiple="kind === 'references'"
     clearable
     filterable
     :persistent="false"
     :aria-label="label"
-    @update:model-value="value = $event || undefined"
+    @update:model-value="sayKeys"
   >
     <el-option
-      v-for="word in words"
-      :key="word"
-      :value="word"
-      :label="word"
+      v-for="one in picks"
+      :key="one.value"
+      :value="one.value"
+      :label="one.label"
     />
   </el-select>
   <el-switch
@@ -76,23 +82,6 @@ const shape = computed(() => shapes.value.find(one => wordOf(one) === (value.val
     :label="label"
     @update:model-value="value = $event"
   />
-  <el-select
-    v-else-if="kind === 'reference' || kind === 'references'"
-    :model-value="asKeys"
-    :multiple="kind === 'references'"
-    clearable
-    filterable
-    :persistent="false"
-    :aria-label="label"
-    @update:model-value="sayKeys"
-  >
-    <el-option
-      v-for="one in choicesOf(sheet(), (refersTo ?? itemRefersTo)!)"
-      :key="one.value"
-      :value="one.value"
-      :label="one.label"
-    />
-  </el-select>
   <el-input
     v-else-if="kind === 'line' || kind === 'text'"
     :model-value="asText"
