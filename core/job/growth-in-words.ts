@@ -1,5 +1,5 @@
 import type { Bend, Shaping, Sheet, SheetDocument } from '../sheet'
-import { formatQuantity } from '../units'
+import { formatQuantity, formatRange } from '../units'
 
 /**
  * What one entry wrote into the sheet, as a line of the record.
@@ -30,7 +30,5 @@ export function bendInWords(sheet: Pick<SheetDocument, 'steps' | 'positions'>, b
     return from === undefined && to === undefined ? say(aim) : `${say(aim)} (${say(from ?? aim)} to ${say(to ?? aim)})`
   }
   const quantity = sheet.positions.find(one => one.key === bend.position)?.quantity ?? 'length'
-  const [lower, upper] = [bend.lower, bend.upper].map(value => value === null ? null : formatQuantity(value, quantity))
-  if (lower === null) return `up to ${upper}`
-  return upper === null ? `from ${lower}` : `${lower} to ${upper}`
+  return formatRange(bend.lower, bend.upper, quantity) ?? 'no limit'
 }

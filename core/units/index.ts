@@ -1,5 +1,6 @@
 export { parseQuantity, type ParseOptions, type Quantity } from './parse-quantity'
 export { parseTolerance, type Tolerance } from './parse-tolerance'
 export { formatImperial, hasImperial } from './format-imperial'
+export { formatRange } from './format-range'
 export { decimalsFor, formatQuantity, type FormatOptions } from './format-quantity'
 export { findUnit, INCH_MM, KINDS, POUND_FORCE_INCH_NM, PSI_MPA, type QuantityKind, type UnitSystem } from './units'

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { refusal } from '../../tests/support/refusal'
 import { DomainError } from '../domain-error'
-import { formatImperial, formatQuantity, KINDS, parseQuantity, parseTolerance, type QuantityKind } from '.'
+import { formatImperial, formatQuantity, formatRange, KINDS, parseQuantity, parseTolerance, type QuantityKind } from '.'
 
 describe('parseQuantity', () => {
   // Value in the SI base and resolution, worked out by hand from 1 in = 25.4 mm and 1 lbf = 4.448 221 615 260 5 N.
@@ -231,5 +231,14 @@ describe('a figure that is far too long', () => {
       expect(refusal(() => parseQuantity(text)).code).toBe('quantity.too-long')
     expect(refusal(() => parseTolerance(`25 ${'+'.repeat(50_000)}`)).code).toBe('tolerance.unreadable')
     expect(parseQuantity(`${' '.repeat(54)}25 mm`).value).toBe(25)
+  })
+})
+
+describe('formatRange', () => {
+  it.each([
+    [0.1, 0.4, '0.100 mm to 0.400 mm'], [null, 0.4, 'up to 0.400 mm'], [-0.1, undefined, 'from −0.100 mm'], [0, 0, '0.000 mm to 0.000 mm'],
+    [null, undefined, undefined],
+  ])('says %s and %s as %s', (lower, upper, said) => {
+    expect(formatRange(lower, upper, 'length')?.replaceAll('\u00a0', ' ')).toBe(said)
   })
 })

@@ -1,6 +1,6 @@
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces'
 import {
-  energyOf, formatQuantity, jointOf, partOf, positionOf, temporaryOf, type JobState, type Limb, type Position, type Sheet, type Step,
+  formatQuantity, formatRange, jointOf, partOf, positionOf, stepInWords, type JobState, type Limb, type Position, type Sheet, type Step,
 } from '#core'
 
 /** Of what a card is printed: the sheet of a unit, or of a job with what is ticked already. */
@@ -76,28 +76,23 @@ function rowOf(sheet: Sheet, step: Step, number: number, state: JobState | undef
   ]
 }
 
+/** What the bench asks in other words: readings have blanks, decisions too, a joint its passes. */
+const OTHERWISE: ReadonlySet<string> = new Set(['reads', 'decides', 'tightens'])
+
 /** What a step asks, a line each: first what can hurt, last what is written down. */
 function linesOf(sheet: Sheet, step: Step): Content[] {
-  const { why, cautions = [], isolates, puts, takes, removes, refits, bag, makes, checks, lifts, tools, lubricant, orientation } = step
-  const { tightens, reads = [], decides, waits, photo, hold } = step
-  const pieces = (moved: Step['removes']) => moved?.map(({ part, count }) => `${count} × ${partOf(sheet, part).name}`).join(', ')
+  const { why, cautions = [], bag, orientation, tightens, reads = [], decides, photo } = step
   const said: (readonly [string, string | undefined])[] = [
-    ['shuts off', isolates?.map(key => energyOf(sheet, key).name).join(', ')],
-    ['puts in', puts?.map(key => temporaryOf(sheet, key).name).join(', ')],
-    ['takes out', takes?.map(key => temporaryOf(sheet, key).name).join(', ')],
-    ['off', removes && `${pieces(removes)}${bag ? `, into ${bag}` : ''}`], ['on', pieces(refits)],
-    ['marks', makes?.join(', ')], ['looks for', checks?.join(', ')],
-    ['hangs', lifts && `${formatQuantity(lifts.massKg, 'mass')} on ${lifts.gear}`],
-    ['tools', tools?.join(', ')], ['lubricant', lubricant?.text], ['lies', orientation],
-    ['torque', tightens && torqueOf(sheet, tightens)],
-    ['waits', waits?.map(({ name, minutes }) => `${name}, ${minutes} min`).join(', ')],
-    ['photo', photo], ['hold', hold],
+    ...stepInWords(sheet, step).filter(({ word }) => !OTHERWISE.has(word)).map(({ word, text }) => [word, text] as const),
+    ['bag', bag], ['lies', orientation],
+    ['tightens', tightens && torqueOf(sheet, tightens)],
+    ['photo', photo],
     ['decides', decides?.map(key => `${partOf(sheet, key).name} ${LINE}`).join('  ')],
   ]
   return [
     ...cautions.map(({ level, text }): Content => ({ text: `${level === 'danger' ? 'DANGER' : 'Care'}: ${text}`, bold: true })),
     ...why ? [{ text: why } as Content] : [],
-    ...said.flatMap(([word, text]): Content[] => text ? [{ text: [{ text: `${word}: `, italics: false, color: '#555555' }, text] }] : []),
+    ...said.flatMap(([word, text]): Content[] => text ? [{ text: [{ text: `${word}: `, color: '#555555' }, text] }] : []),
     ...reads.map(({ position, stage }): Content =>
       ({ text: blanksOf(positionOf(sheet, position), stage), font: 'Plex', fontSize: 8, margin: [0, 1, 0, 0] })),
   ]
@@ -111,12 +106,8 @@ function torqueOf(sheet: Sheet, key: string): string {
 
 /** A position with its limits and a blank for each of its values. */
 function blanksOf({ name, quantity, limits: { lower, upper }, stations, planes }: Position, stage: string): string {
-  const say = (value: number) => formatQuantity(value, quantity)
-  const range = lower !== undefined && upper !== undefined
-    ? `${say(lower)} to ${say(upper)}`
-    : upper !== undefined ? `up to ${say(upper)}` : lower !== undefined ? `from ${say(lower)}` : 'no limit'
   const named = (names: readonly string[], one: string, mark: string) => names.length > 1 ? `${one}${mark} ` : ''
   const blanks = stations.map(station =>
     named(stations, station, ':') + planes.map(plane => named(planes, plane, '') + LINE).join(' '))
-  return `${name}, ${stage} (${range})  ${blanks.join('   ')}`
+  return `${name}, ${stage} (${formatRange(lower, upper, quantity) ?? 'no limit'})  ${blanks.join('   ')}`
 }

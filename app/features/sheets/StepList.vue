@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Finding, Limb, Sheet } from '#core'
+import { stepInWords, type Finding, type Limb, type Sheet } from '#core'
 import FindingNote from './FindingNote.vue'
 import { findingsAt } from './findings'
-import { factsOf } from './sheet-words'
 
 /** The steps of a machine in the order of the V, with all that each does and what the checker says of it. */
 const { machine, findings } = defineProps<{ machine: Sheet, findings: readonly Finding[] }>()
 const LIMBS: readonly { limb: Limb, name: string }[] = [{ limb: 'off', name: 'Off, the way down' }, { limb: 'floor', name: 'On the floor' }, { limb: 'on', name: 'On, the way up' }]
-const steps = computed(() => machine.steps.map((step, i) => ({ step, number: i + 1, facts: factsOf(machine, step), said: findingsAt(findings, 'steps', step.key) })))
+const steps = computed(() => machine.steps.map((step, i) => ({ step, number: i + 1, facts: stepInWords(machine, step), said: findingsAt(findings, 'steps', step.key) })))
 </script>
 
 <template>

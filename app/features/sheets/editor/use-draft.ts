@@ -1,4 +1,4 @@
-import { computed, inject, onBeforeUnmount, provide, ref, shallowRef, type InjectionKey } from 'vue'
+import { computed, inject, onScopeDispose, provide, ref, shallowRef, type InjectionKey } from 'vue'
 import { v4 as newId } from 'uuid'
 import { applyEdits, DomainError, type Checked, type Clash, type Edit, type SheetDocument } from '#core'
 import type { DeedAnswer, DeedRow, DraftAnswer } from '#shared/wire/drafts'
@@ -13,7 +13,7 @@ const RETRY_MS = 3000
  * A draft under an author's hands: what is written shows at once, goes to the server deed by deed, and waits while there is no link; what
  * the server refuses is taken off the screen again, with what another has written.
  */
-function makeDraft(id: string) {
+export function makeDraft(id: string) {
   const answer = shallowRef<DraftAnswer | null>(null)
   const document = shallowRef<SheetDocument | null>(null)
   const history = shallowRef<DeedRow[]>([])
@@ -117,7 +117,7 @@ function makeDraft(id: string) {
 
   const warn = (event: BeforeUnloadEvent) => { if (saving.value > 0) event.preventDefault() }
   window.addEventListener('beforeunload', warn)
-  onBeforeUnmount(() => {
+  onScopeDispose(() => {
     window.removeEventListener('beforeunload', warn)
     worker.stop()
   })
