@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { causeName, CAUSES, MOST_WEIGHT, sayWhen, type Agreement, type CauseFacts, type EvidenceRule, type RuleDocument } from '#core'
-import type { DryRunAnswer, RuleCase, RulesAnswer } from '#shared/wire/types'
+import type { DryRunAnswer, RulesAnswer } from '#shared/wire/types'
 import { callApi, sentenceOf } from '../../net/api'
 import AskDialog from '../../ui/AskDialog.vue'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import { moment } from '../../ui/moment'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import AddSign from './AddSign.vue'
+import AgreementTable from './AgreementTable.vue'
+import TriedRules from './TriedRules.vue'
 
 /** The rules by which causes are ranked: changed sign by sign, tried on all past failures, then released. */
 const standing = shallowRef<RulesAnswer | null>(null)
@@ -25,7 +27,6 @@ const signs = computed(() => (draft.value?.rules ?? []).map((rule, at) => ({ rul
 const text = computed(() => JSON.stringify(draft.value))
 const isChanged = computed(() => standing.value !== null && text.value !== JSON.stringify(standing.value.document))
 const isTried = computed(() => tried.value?.of === text.value)
-const moved = computed(() => (tried.value?.answer.cases ?? []).filter(({ standing: before, tried: after }) => before !== after))
 
 const fresh = (document: RuleDocument) => structuredClone(document) as Draft
 async function act(work: () => Promise<void>): Promise<void> {
@@ -69,8 +70,6 @@ const head = computed(() => {
   const name = `Rules ${document.key}, revision ${document.revision}`
   return by ? `${name}, released by ${by}, ${moment(at!)}: ${why}` : `${name}, as shipped`
 })
-const share = (part: number, whole: number) => whole === 0 ? '' : `${Math.round(part / whole * 100)} %`
-const sum = (lines: readonly Agreement[], of: 'written' | 'first' | 'firstThree') => lines.reduce((all, line) => all + line[of], 0)
 onMounted(load)
 </script>
 
@@ -83,47 +82,7 @@ onMounted(load)
     <p class="quiet">
       {{ head }}. They rank; the person decides.
     </p>
-    <section aria-labelledby="agreed-head">
-      <h2 id="agreed-head">
-        Written cause and rules
-      </h2>
-      <el-table
-        :data="agreed"
-        row-key="family"
-        empty-text="No cause has been written from the list yet."
-        aria-label="How often the rules had the written cause first"
-      >
-        <el-table-column
-          prop="family"
-          label="Family"
-          min-width="200"
-        />
-        <el-table-column
-          prop="written"
-          label="Causes written"
-          align="right"
-          width="140"
-        />
-        <el-table-column
-          label="Ranked first"
-          align="right"
-          width="140"
-        >
-          <template #default="{ row }">
-            {{ row.first }} <small>{{ share(row.first, row.written) }}</small>
-          </template>
-        </el-table-column>
-        <el-table-column
-          label="Among the first three"
-          align="right"
-          width="190"
-        >
-          <template #default="{ row }">
-            {{ row.firstThree }} <small>{{ share(row.firstThree, row.written) }}</small>
-          </template>
-        </el-table-column>
-      </el-table>
-    </section>
+    <AgreementTable :agreed="agreed" />
     <section aria-labelledby="signs-head">
       <h2 id="signs-head">
         What a cause leaves behind
@@ -271,52 +230,10 @@ onMounted(load)
       >
         Nothing is changed.
       </p>
-      <template v-else-if="tried && isTried">
-        <p role="status">
-          <strong class="mono">{{ sum(tried.answer.tried, 'first') }}</strong> of <span class="mono">{{ sum(tried.answer.tried, 'written') }}</span> first, before <span class="mono">{{ sum(tried.answer.standing, 'first') }}</span>; among the first three <strong class="mono">{{ sum(tried.answer.tried, 'firstThree') }}</strong>, before <span class="mono">{{ sum(tried.answer.standing, 'firstThree') }}</span>.<template v-if="!tried.answer.isAll">
-            The newest only.
-          </template>
-        </p>
-        <el-table
-          :data="moved"
-          row-key="job"
-          empty-text="No written cause changes its place."
-          aria-label="Failures whose cause changes its place"
-        >
-          <el-table-column
-            label="Job"
-            width="90"
-          >
-            <template #default="{ row }">
-              <NuxtLink :to="`/jobs/${row.job}/clock`">
-                {{ row.number }}
-              </NuxtLink>
-            </template>
-          </el-table-column>
-          <el-table-column
-            prop="tag"
-            label="Machine"
-            width="110"
-          />
-          <el-table-column
-            label="Written cause"
-            min-width="220"
-          >
-            <template #default="{ row }">
-              {{ causeName(row.cause) }}
-            </template>
-          </el-table-column>
-          <el-table-column
-            label="Place: before → tried"
-            align="right"
-            width="200"
-          >
-            <template #default="{ row }">
-              <span class="mono">{{ (row as RuleCase).standing }} → {{ (row as RuleCase).tried }}</span>
-            </template>
-          </el-table-column>
-        </el-table>
-      </template>
+      <TriedRules
+        v-else-if="tried && isTried"
+        :answer="tried.answer"
+      />
       <p
         v-else
         class="quiet"
