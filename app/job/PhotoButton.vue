@@ -13,6 +13,11 @@ const bench = useBench()
 const outbox = useOutboxStore()
 const [problem, busy] = [ref(''), ref(false)]
 
+/** On a made-up machine there is nothing to take a picture of. */
+function makeUp() {
+  const photo = newId()
+  if (bench.job.act('photo-added', { photo, ...of })) emit('taken', photo)
+}
 async function take(file: File | undefined) {
   if (!file || busy.value) return
   busy.value = true
@@ -31,7 +36,14 @@ async function take(file: File | undefined) {
 </script>
 
 <template>
+  <el-button
+    v-if="bench.job.isPractice"
+    @click="makeUp"
+  >
+    <Icon name="ph:camera" /> A made-up photo
+  </el-button>
   <el-upload
+    v-else
     class="take"
     accept="image/*"
     :auto-upload="false"

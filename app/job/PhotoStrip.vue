@@ -6,7 +6,11 @@ import { moment } from '../ui/moment'
 import { photoAddress } from '../net/api'
 import { useOutboxStore } from '../net/outbox-store'
 
-const { photos, jobId } = defineProps<{ photos: readonly Photo[], jobId: string }>()
+const { photos, jobId } = defineProps<{
+  photos: readonly Photo[]
+  /** Null on a made-up machine: of that there are none to be seen. */
+  jobId: string | null
+}>()
 const outbox = useOutboxStore()
 const waiting = computed(() => new Map(outbox.photos.map(photo => [photo.id, photo])))
 const urls = new Map<string, string>()
@@ -15,7 +19,7 @@ onBeforeUnmount(() => urls.forEach(url => URL.revokeObjectURL(url)))
 /** From the device while it waits, from the server afterwards. */
 function source(photo: string): string {
   const kept = waiting.value.get(photo)
-  if (!kept) return photoAddress(jobId, photo)
+  if (!kept) return photoAddress(jobId!, photo)
   if (!urls.has(photo)) urls.set(photo, URL.createObjectURL(kept.picture))
   return urls.get(photo)!
 }
@@ -36,9 +40,15 @@ const open = computed({ get: () => shown.value !== null, set: (value) => { if (!
       <button
         type="button"
         :aria-label="`Photo by ${photo.by}, ${moment(photo.at)}: show large`"
+        :disabled="jobId === null"
         @click="shown = photo"
       >
+        <Icon
+          v-if="jobId === null"
+          name="ph:image"
+        />
         <img
+          v-else
           :src="source(photo.photo)"
           alt=""
           loading="lazy"

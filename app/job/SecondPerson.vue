@@ -11,7 +11,7 @@ const [login, pin, password, busy] = [ref(''), ref(''), ref(''), ref(false)]
 const problem = ref<string | null>(null)
 const byPassword = ref(false)
 const secretReady = computed(() => byPassword.value ? password.value !== '' : /^\d{6,8}$/.test(pin.value))
-const isReady = computed(() => login.value.trim() !== '' && secretReady.value && ready)
+const isReady = computed(() => ready && (job.isPractice || (login.value.trim() !== '' && secretReady.value)))
 
 async function sign() {
   busy.value = true
@@ -30,7 +30,12 @@ async function sign() {
     class="sign"
     @submit.prevent="isReady && sign()"
   >
+    <span
+      v-if="job.isPractice"
+      class="made-up"
+    >A made-up second person signs here.</span>
     <el-input
+      v-else
       v-model="login"
       aria-label="Name of the second person"
       placeholder="their name"
@@ -47,7 +52,7 @@ async function sign() {
       maxlength="200"
     />
     <el-input
-      v-else
+      v-else-if="!job.isPractice"
       v-model="pin"
       class="pin"
       type="password"
@@ -72,6 +77,7 @@ async function sign() {
 
 <style scoped>
 .sign { display: flex; flex-wrap: wrap; gap: 8px; margin-top: 8px; }
+.made-up { align-self: center; color: var(--slate); }
 .sign > .el-input { flex: 3 1 140px; width: auto; }
 .sign > .pin { flex: 0 1 112px; font-family: var(--mono); }
 .sign :deep(p) { flex-basis: 100%; }

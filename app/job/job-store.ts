@@ -21,6 +21,7 @@ import {
 import { refuseUndo } from '#shared/rights'
 import type { JobBundle, LoggedEvent } from '#shared/wire/types'
 import { ApiProblem, callApi, NoNetwork, sentenceOf } from '../net/api'
+import { keepAttachments } from '../net/attachments'
 import { deviceId, deviceStore, type KeptJob } from '../net/device-store'
 import { useOutboxStore } from '../net/outbox-store'
 import { serverNow } from '../net/server-clock'
@@ -80,6 +81,7 @@ export const useJobStore = defineStore('job', () => {
       fold.show(bundle.job, shelf, foldJob(shelf, bundle.events, bundle.snapshot?.state ?? emptyState()), bundle.head)
       await outbox.forgetRecorded(new Set(bundle.events.map(event => event.id)))
       keep(named)
+      void keepAttachments(documentAt(shelf, fold.state.value))
       link.compare(id, bundle)
     } catch (error) {
       if (isLate()) return
@@ -282,6 +284,7 @@ export function liveJob(): OpenJob {
   const store = useJobStore()
   let [meta, sheet] = [store.meta!, store.sheet!]
   return {
+    isPractice: false,
     get meta() { return meta = store.meta ?? meta },
     get sheet() { return sheet = store.sheet ?? sheet },
     get state() { return store.state },

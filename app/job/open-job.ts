@@ -22,6 +22,8 @@ export type Secret = { pin: string } | { password: string }
  * Everything the bench shows comes from `state`; everything a person does goes through `act` and `sign`.
  */
 export interface OpenJob {
+  /** On a made-up machine: nothing of it goes anywhere, and no other page knows it. */
+  readonly isPractice: boolean
   /** Number, machine and setup. */
   readonly meta: JobBundle['job']
   /** The sheet of the job, with all ways of its forks. */

@@ -122,7 +122,7 @@ function makeBench(job: OpenJob): Bench {
   )
   const nextKeys = steadySet(() => next.value.map(step => step.key))
   const openKeys = steadySet(() => openRungs(job.sheet, job.state).map(rung => rung.key))
-  const mayWork = computed(() => session.may('job:work') && !job.state.closed)
+  const mayWork = computed(() => (job.isPractice || session.may('job:work')) && !job.state.closed)
   const timers = computed(() => timersOf(job.sheet, job.state))
   const debts = computed(() => [
     ...debtsOf(job.sheet, job.state).map(({ text }) => text),

@@ -1,4 +1,5 @@
 import { FetchError, ofetch } from 'ofetch'
+import type { Attachment } from '#core'
 import type { ProblemDetails } from '#shared/wire/types'
 import { learnServerClock } from './server-clock'
 
@@ -40,15 +41,22 @@ export async function callApi<T>(path: string, options: CallOptions = {}): Promi
 export const sendPicture = (job: string, photo: string, picture: Blob): Promise<unknown> =>
   call(`/jobs/${job}/photos/${photo}`, { method: 'PUT', body: picture, headers: { 'content-type': picture.type }, timeout: 120_000 })
 
+/** Sends a picture or paper that belongs to a sheet; the server says under which name it is kept. */
+export const sendAttachment = (file: Blob): Promise<Omit<Attachment, 'name'>> =>
+  call('/attachments', { method: 'POST', body: file, headers: { 'content-type': file.type || 'application/octet-stream' }, timeout: 120_000 })
+
+/** The bytes of a picture or paper of a sheet. */
+export const fetchBytes = (path: string): Promise<Blob> => call(path, { timeout: 120_000 }, 'blob')
+
 /** Where a photo is fetched from once the server has it. */
 export const photoAddress = (job: string, photo: string) => `/api/jobs/${job}/photos/${photo}`
 
-async function call<T>(path: string, options: Parameters<typeof ofetch>[1]): Promise<T> {
+async function call<T>(path: string, options: Parameters<typeof ofetch>[1], responseType: 'json' | 'blob' = 'json'): Promise<T> {
   try {
-    return (await ofetch<T>(`/api${path}`, {
+    return (await ofetch(`/api${path}`, {
       ...options,
       retry: 0,
-      responseType: 'json',
+      responseType,
       onResponse: ({ response }) => learnServerClock(response.headers.get('date')),
     })) as T
   } catch (error) {

@@ -1,17 +1,18 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue'
-import { ENERGY_KINDS, ENERGY_WORDS, FAMILIES, PRODUCTS, type EnergyKind, type Product } from '#core'
+import { PRODUCTS, type Catalogue, type EnergyKind, type Product } from '#core'
 import ChoiceSelect from './ChoiceSelect.vue'
 import LabelledField from './LabelledField.vue'
 
 /** What is asked before anybody works without a sheet, or writes one: the family, what it carries, and what can hurt somebody. */
+const { shop } = defineProps<{ shop: Pick<Catalogue, 'families' | 'energies'> }>()
 const energies = defineModel<EnergyKind[]>('energies', { required: true })
 const family = defineModel<string>('family', { required: true })
 const product = defineModel<Product | ''>('product', { required: true })
 const loose = defineModel<boolean>('loose', { required: true })
 watch(loose, (isLoose) => { if (isLoose) energies.value = [] })
 watch(energies, (kinds) => { if (kinds.length > 0) loose.value = false })
-const steps = computed(() => ENERGY_KINDS.filter(kind => energies.value.includes(kind)).map(kind => ENERGY_WORDS[kind].off.title))
+const steps = computed(() => shop.energies.filter(({ kind }) => energies.value.includes(kind)).map(({ off }) => off.title))
 </script>
 
 <template>
@@ -20,7 +21,7 @@ const steps = computed(() => ENERGY_KINDS.filter(kind => energies.value.includes
       <ChoiceSelect
         v-model="family"
         label="Kind of machine"
-        :choices="[{ value: '', label: 'none of these' }, ...FAMILIES.map(one => ({ value: one.key, label: one.name }))]"
+        :choices="[{ value: '', label: 'none of these' }, ...shop.families.map(one => ({ value: one.key, label: one.name }))]"
       />
     </LabelledField>
     <LabelledField name="What it carries">
@@ -43,11 +44,11 @@ const steps = computed(() => ENERGY_KINDS.filter(kind => energies.value.includes
     class="energies"
   >
     <el-checkbox
-      v-for="kind in ENERGY_KINDS"
+      v-for="{ kind, ask } in shop.energies"
       :key="kind"
       :value="kind"
     >
-      {{ ENERGY_WORDS[kind].ask }}
+      {{ ask }}
     </el-checkbox>
   </el-checkbox-group>
   <el-checkbox

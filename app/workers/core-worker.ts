@@ -1,6 +1,6 @@
 import {
-  auditSheet, compareSchools, operatingClearance, passesForEvenness, proposalsFor, walkJobs, rowsToEdits,
-  sheetFaults, simulateTightening, type EvenPasses, type Checked, type Finding, type OperatingClearance,
+  auditSheet, compareSchools, fixesOf, operatingClearance, passesForEvenness, proposalsFor, walkJobs, rowsToEdits,
+  sheetFaults, simulateTightening, type Catalogue, type EvenPasses, type Checked, type Finding, type Fix, type OperatingClearance,
   type OperatingClearanceInput, type PasteInput, type PasteResult, type Proposal, type School, type SchoolsInput,
   type SheetDocument, type SimulatedTightening, type TighteningModel, type WalkedJobs,
 } from '#core'
@@ -11,7 +11,8 @@ export interface CoreTasks {
   operatingClearance: { input: OperatingClearanceInput, result: OperatingClearance }
   auditSheet: { input: SheetDocument, result: Finding[] }
   checkDraft: { input: SheetDocument, result: Checked }
-  proposals: { input: SheetDocument, result: Proposal[] }
+  proposals: { input: { sheet: SheetDocument, shop: Catalogue }, result: Proposal[] }
+  fixes: { input: { sheet: SheetDocument, checked: Checked, shop: Catalogue }, result: Fix[] }
   walkJobs: { input: { sheet: SheetDocument, jobs: number }, result: WalkedJobs }
   /** Keys are made here: a function does not cross over. */
   readTable: { input: { sheet: SheetDocument } & Omit<PasteInput, 'newId'>, result: PasteResult }
@@ -24,7 +25,8 @@ serve<CoreTasks>({
   operatingClearance: input => operatingClearance(input),
   auditSheet: sheet => auditSheet(sheet),
   checkDraft: sheet => ({ faults: sheetFaults(sheet), findings: auditSheet(sheet) }),
-  proposals: sheet => proposalsFor(sheet, newId),
+  proposals: ({ sheet, shop }) => proposalsFor(sheet, newId, shop),
+  fixes: ({ sheet, checked, shop }) => fixesOf(sheet, checked, newId, shop),
   walkJobs: ({ sheet, jobs }, { progress }) => walkJobs(sheet, jobs, (walked) => {
     progress(walked / jobs)
     return true

@@ -2,7 +2,7 @@ import type { QuantityKind } from '../units'
 
 /** What a field of a sheet is called where its own name, taken apart, would not do. */
 const WORDS: Readonly<Record<string, string>> = {
-  after: 'Waits for', aim: 'Aim', allIn: 'When all is in', at: 'Where each is', atMm: 'Stations along the axis', audited: 'Answers to the checker',
+  after: 'Waits for', aim: 'Aim', allIn: 'When all is in', at: 'Where each is', atMm: 'Stations along the axis', attachments: 'Pictures and papers', audited: 'Answers to the checker',
   backTo: 'Goes back to', behind: 'In the way', blocks: 'Blocks turning', built: 'Built as', cautions: 'Cautions', centreOfMassMm: 'Centre of mass',
   checks: 'Marks checked', chooses: 'Settles the fork', clips: 'Clips', count: 'Pieces', decides: 'Decides on', done: 'Said by ticking',
   each: 'Each pull written down', evidence: 'Evidence', feels: 'What the hands feel', finalRound: 'Once round at the end', from: 'From', fromMm: 'From',

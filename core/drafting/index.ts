@@ -1,6 +1,8 @@
 export { editInWords, kindAt, type EditWords } from './edit-words'
+export { fixesOf, type Fix } from './fixes-of'
 export { newThing } from './new-thing'
 export { proposalsFor, type Proposal } from './proposals'
+export { outlinesFromOrder } from './outlines-from-order'
 export { editsOfBend } from './edits-of-bend'
 export { editsToMove } from './move-step'
 export { fieldQuantity, fieldWord } from './field-words'

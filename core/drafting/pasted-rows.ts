@@ -1,6 +1,6 @@
 import { Value } from '@sinclair/typebox/value'
 import { DomainError } from '../domain-error'
-import { factsOf } from '../growth'
+import { factsOf, type WordRow } from '../growth'
 import { withoutDust } from '../numbers'
 import {
   applyEdits, editsBetween, LISTS, LUBRICANTS, schemaOf, thingsOf, type Edit, type ListName, type SheetDocument,
@@ -23,6 +23,8 @@ export interface PasteInput {
   source: string
   /** Makes the rest of a key. */
   newId: () => string
+  /** What the words of the shop say of parts; those that ship when left out. */
+  words?: readonly WordRow[] | undefined
 }
 
 /** Why a row is left out, by its place below the head (from 0), and the column where it lies in one. */
@@ -51,7 +53,7 @@ class RowFault extends Error {
  * more, and what `applyEdits` refuses
  * @example rowsToEdits(draft, { list: 'parts', columns: guessColumns('parts', heads), rows, source: 'Parts list B', newId }).faults
  */
-export function rowsToEdits(sheet: SheetDocument, { list, columns, rows, source, newId }: PasteInput): PasteResult {
+export function rowsToEdits(sheet: SheetDocument, { list, columns, rows, source, newId, words }: PasteInput): PasteResult {
   if (rows.length > MOST_ROWS) throw new DomainError('paste.too-long', `A table has at most ${MOST_ROWS} rows; this has ${rows.length}.`)
   if (!columns.some(use => use?.field === 'name')) throw new DomainError('paste.no-name', 'Say which column holds the name.')
   const commas = columns.map((_use, i) => hasDecimalCommas(rows.map(row => row[i] ?? '')))
@@ -79,7 +81,7 @@ export function rowsToEdits(sheet: SheetDocument, { list, columns, rows, source,
       const twice = seen.get(name.toLowerCase())
       if (twice !== undefined && said.item === undefined) throw new RowFault(`"${name}" stands in row ${twice + 1} already.`)
       seen.set(name.toLowerCase(), row)
-      const made = withRow(left, list, said, { source, newId })
+      const made = withRow(left, list, said, { source, newId, words })
       counts[made.is] += 1
       left = made.sheet
     } catch (error) {
@@ -148,7 +150,7 @@ function keyNamed(sheet: SheetDocument, list: ListName, name: string): string | 
 }
 
 /** The sheet with what a row says. */
-function withRow(sheet: SheetDocument, list: PastedList, said: Fields, how: Pick<PasteInput, 'source' | 'newId'>) {
+function withRow(sheet: SheetDocument, list: PastedList, said: Fields, how: How) {
   const { assembly, ...fields } = said
   const things = thingsOf(sheet, list) as readonly Fields[]
   const alike = things.filter(thing => (list === 'marks' && thing.key === fields.key) || plain(thing.name as string) === plain(fields.name as string))
@@ -178,11 +180,12 @@ function nested(fields: Fields, own: Fields | undefined): Fields {
 }
 
 /** What a new thing is as long as nothing else is said. */
-function usual(sheet: SheetDocument, list: PastedList, fields: Fields, { source, newId }: Pick<PasteInput, 'source' | 'newId'>): Fields {
+type How = Pick<PasteInput, 'source' | 'newId' | 'words'>
+function usual(sheet: SheetDocument, list: PastedList, fields: Fields, { source, newId, words }: How): Fields {
   const thing = newThing(sheet, list, newId)
   if (list === 'marks') return thing
   if (list === 'parts') {
-    const { kind, neverAgain } = factsOf(fields.name as string)
+    const { kind, neverAgain } = factsOf(fields.name as string, words)
     return { ...thing, kind, ...neverAgain ? { neverAgain } : {} }
   }
   if (list !== 'joints') return { ...thing, source }

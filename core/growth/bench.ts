@@ -2,6 +2,7 @@ import { DomainError } from '../domain-error'
 import { ALL_BACK, lastNumbers, numbersUsed, OPEN_UP, type EventBodies, type EventType, type JobState } from '../job'
 import { allBelow, isGrownKey, type Link, type Sheet, type Step } from '../sheet'
 import { isDone } from '../teardown'
+import type { WordRow } from './words'
 
 /** One of the events of a tap, before it has a number, a person and a moment. */
 export type Drafted = { [T in EventType]: { type: T, body: EventBodies[T] } }[EventType]
@@ -14,6 +15,8 @@ export interface AtBench {
   /** UUID of the device, whose numbers for marks and bags are its own. */
   bench: string
   newId: () => string
+  /** What the words of the shop say of parts; those that ship when left out. */
+  words?: readonly WordRow[] | undefined
 }
 
 /** What one tap writes, and the step to look at then. */

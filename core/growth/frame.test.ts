@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { auditSheet, checkSheet, sheetForUnit } from '../sheet'
 import { ALL_BACK, OPEN_UP } from '../job'
-import { ENERGY_KINDS, FAMILIES, frameFor, type EnergyKind } from '.'
+import { ENERGY_KINDS, frameFor, SHIPPED_CATALOGUE, type EnergyKind } from '.'
 
 const KINDS: readonly (readonly [string, readonly EnergyKind[]])[] = [
   ['nothing', []], ...ENERGY_KINDS.map(kind => [kind, [kind]] as const), ['everything', ENERGY_KINDS],
@@ -10,7 +10,7 @@ const frame = (energies: readonly EnergyKind[], family?: string) => checkSheet(f
 
 describe('the frame of a machine without a sheet', () => {
   it.each(KINDS)('with %s holds as a sheet, and the checker finds nothing dangerous or wrong', (_name, energies) => {
-    for (const family of [undefined, ...FAMILIES.map(one => one.key)])
+    for (const family of [undefined, ...SHIPPED_CATALOGUE.families.map(one => one.key)])
       expect(auditSheet(frame(energies, family)).filter(({ severity }) => severity === 'danger' || severity === 'wrong'), family).toEqual([])
   })
 
@@ -41,7 +41,7 @@ describe('the frame of a machine without a sheet', () => {
   it('asks for the usual readings of its family, found and left, and says that no limits are known', () => {
     const fan = frame(['electric'], 'fan')
     const reads = (key: string) => fan.steps.find(step => step.key === key)?.reads?.map(read => read.position) ?? []
-    expect(fan.positions.length).toBe(FAMILIES.find(one => one.key === 'fan')!.readings.length)
+    expect(fan.positions.length).toBe(SHIPPED_CATALOGUE.families.find(one => one.key === 'fan')!.readings.length)
     expect(new Set(reads('measured-left'))).toEqual(new Set(reads('measured-found')))
     expect(reads('run').length).toBeGreaterThan(0)
     expect(fan.gaps!.map(gap => gap.thing)).toEqual(fan.positions.map(position => position.key))

@@ -2,8 +2,9 @@ import { DomainError } from '../domain-error'
 import { ALL_BACK, OPEN_UP } from '../job'
 import type { Product } from '../seals'
 import type { Position, ReadingStage, SheetDocument, Step } from '../sheet'
-import { ABOVE, dangerOf, ENERGY_KINDS, ENERGY_WORDS, type EnergyKind } from './energies'
-import { FAMILIES, type UsualReading } from './families'
+import { SHIPPED_CATALOGUE, type Catalogue } from './catalogue'
+import { ABOVE, dangerOf, ENERGY_KINDS, type EnergyKind } from './energies'
+import type { UsualReading } from './families'
 
 /** What is asked before a machine without a sheet is touched. */
 export interface FrameAsked {
@@ -27,18 +28,22 @@ const MACHINE = 'machine'
  * its return; the machine as found; the step before which everything comes off, and the one that stands on everything that went back; the
  * run. What lies between is written at the bench.
  *
+ * @param shop the families and energies of the shop; those that ship when left out
  * @throws DomainError `frame.family` for a family that is not known
  * @example frameFor({ key: 'sheet-…', title: 'Two-stage fan', energies: ['electric', 'turning'] }).steps.map(step => step.title)
  */
-export function frameFor({ key, title, product, energies, family }: FrameAsked): SheetDocument {
-  const kin = FAMILIES.find(one => one.key === family)
+export function frameFor(
+  { key, title, product, energies, family }: FrameAsked, shop: Pick<Catalogue, 'families' | 'energies'> = SHIPPED_CATALOGUE,
+): SheetDocument {
+  const kin = shop.families.find(one => one.key === family)
   if (family !== undefined && !kin) throw new DomainError('frame.family', `There is no family "${family}".`)
+  const wordsOf = (kind: EnergyKind) => shop.energies.find(one => one.kind === kind)!
   const kinds = ENERGY_KINDS.filter(kind => energies.includes(kind))
   const keyOf = (kind: EnergyKind) => kind.replaceAll(' ', '-')
   const readings = (kin?.readings ?? []).map((usual, i) => ({ usual, key: `usual-${i + 1}` }))
   /** The readings of those moments, as a step asks for them; nothing where there are none. */
-  const readAt = (stage: ReadingStage, ...whens: UsualReading['when'][]): Pick<Step, 'reads' | 'tools'> | undefined => {
-    const asked = readings.filter(({ usual }) => whens.includes(usual.when))
+  const readAt = (stage: ReadingStage, ...moments: UsualReading['asked'][]): Pick<Step, 'reads' | 'tools'> | undefined => {
+    const asked = readings.filter(({ usual }) => moments.includes(usual.asked))
     if (asked.length === 0) return undefined
     return { reads: asked.map(one => ({ position: one.key, stage })), tools: [...new Set(asked.map(({ usual }) => usual.instrument))] }
   }
@@ -48,7 +53,7 @@ export function frameFor({ key, title, product, energies, family }: FrameAsked):
     steps.push({ ...step, limb, after: steps.slice(-1).map(one => one.key) })
 
   for (const [i, kind] of kinds.entries()) {
-    const { off } = ENERGY_WORDS[kind]
+    const { off } = wordsOf(kind)
     add({
       key: `off-${keyOf(kind)}`, stage: 'make-safe', title: off.title, short: off.short, done: off.done, why: off.why, minutes: off.minutes,
       isolates: [keyOf(kind)], hold: off.proof, cautions: [dangerOf(off.danger)], ...i === 0 ? { state: { makes: 'locked off' } } : {},
@@ -83,11 +88,11 @@ export function frameFor({ key, title, product, energies, family }: FrameAsked):
   }, 'on')
   // What moves it comes last.
   for (const [i, kind] of [...kinds].reverse().entries()) {
-    const { back } = ENERGY_WORDS[kind]
+    const { back } = wordsOf(kind)
     const isLast = i === kinds.length - 1
     add({
       key: `on-${keyOf(kind)}`, stage: 'run', title: back.title, short: back.short, done: back.done, why: back.why, minutes: back.minutes,
-      hold: back.proof, cautions: [dangerOf(`${ENERGY_WORDS[kind].name}: from here on it is let on.`)],
+      hold: back.proof, cautions: [dangerOf(`${wordsOf(kind).name}: from here on it is let on.`)],
       state: {
         makes: isLast ? 'powered' : 'turns by hand', releasedBy: 'the people who locked it, with the operator',
         for: isLast ? 'the run' : 'what comes before the run',
@@ -109,7 +114,7 @@ export function frameFor({ key, title, product, energies, family }: FrameAsked):
     summary: 'Written at the bench while it was overhauled for the first time.',
     notice: `This sheet is written at the bench. ${ABOVE}`,
     ...product ? { product } : {},
-    ...kinds.length > 0 ? { energies: kinds.map(kind => ({ key: keyOf(kind), name: ENERGY_WORDS[kind].name, kind })) } : {},
+    ...kinds.length > 0 ? { energies: kinds.map(kind => ({ key: keyOf(kind), name: wordsOf(kind).name, kind })) } : {},
     parts: [{ key: MACHINE, name: title, count: 1, kind: 'housing' }],
     positions: readings.map(({ usual, key: position }): Position => ({
       key: position, name: usual.name, part: MACHINE, quantity: usual.quantity, method: 'values', stations: usual.stations, planes: usual.planes,

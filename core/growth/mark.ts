@@ -23,7 +23,7 @@ export function growMark(at: AtBench, { between, way, place, after: said }: Mark
   const parts: Part[] = []
   const keys = between.map((one) => {
     if ('part' in one) return one.part
-    const part: Part = { key: `part-${newId()}`, name: one.name, count: 1, kind: factsOf(one.name).kind }
+    const part: Part = { key: `part-${newId()}`, name: one.name, count: 1, kind: factsOf(one.name, at.words).kind }
     parts.push(part)
     return part.key
   })

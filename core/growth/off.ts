@@ -3,7 +3,7 @@ import { isGrownKey, partOf, stepOf } from '../sheet'
 import { isDone } from '../teardown'
 import { bagTag, branchOf, mirrorLinks, nextNumber, opensBefore, type AtBench, type Drafted, type Grown } from './bench'
 import { dangerOf } from './energies'
-import { factsOf } from './words'
+import { factsOf, type WordRow } from './words'
 
 /** What a person says of something that comes off. */
 export interface OffSaid {
@@ -42,7 +42,7 @@ const FIRST_OPENING = 'First opening. Slacken on the far side, a crack, away fro
  */
 export function growOff(at: AtBench, said: OffSaid): Grown {
   const { sheet, state, newId } = at
-  const facts = factsOf(said.name)
+  const facts = factsOf(said.name, at.words)
   const known = said.part === undefined ? undefined : partOf(sheet, said.part)
   const part: Part = known ?? {
     key: `part-${newId()}`, name: said.name, count: said.count, kind: facts.kind,
@@ -104,8 +104,8 @@ export function growOff(at: AtBench, said: OffSaid): Grown {
  *
  * @example growUnder(at, 'Bearing', 1, 'part-…')
  */
-export function growUnder({ newId }: AtBench, name: string, count: number, host: string): Drafted {
-  const facts = factsOf(name)
+export function growUnder({ newId, words }: AtBench, name: string, count: number, host: string): Drafted {
+  const facts = factsOf(name, words)
   const part: Part = { key: `part-${newId()}`, name, count, kind: facts.kind, on: host, ...facts.neverAgain ? { neverAgain: true } : {} }
   return { type: 'sheet-grown', body: { adds: { parts: [part] } } }
 }
@@ -122,8 +122,8 @@ function whatItWaitsFor(sheet: Sheet, { key, on }: Part): Step[] {
  *
  * @example isHeld(sheet, { name: 'Coupling guard', count: 1, lifted: 'by hand' }) // true
  */
-export function isHeld(sheet: Sheet, said: OffSaid): boolean {
-  const { kind, opens } = factsOf(said.name)
+export function isHeld(sheet: Sheet, said: OffSaid, words?: readonly WordRow[]): boolean {
+  const { kind, opens } = factsOf(said.name, words)
   return dangerAt(sheet, { kind }, opens, said).off.hold !== undefined
 }
 

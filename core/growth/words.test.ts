@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { FAMILIES, factsOf, USUAL_PARTS, type WordFacts } from '.'
+import { factsOf, SHIPPED_CATALOGUE, type WordFacts } from '.'
 
 type Says = Partial<WordFacts>
 const [fresh, screw, heavy, opens]: Says[] = [{ neverAgain: true }, { isScrewed: true, isSmall: true }, { isHeavy: true }, { opens: true }]
@@ -27,7 +27,7 @@ describe('the word for a part', () => {
   })
 
   it('is offered once, and each of a family tells its kind', () => {
-    expect(new Set(USUAL_PARTS).size).toBe(USUAL_PARTS.length)
-    for (const { parts } of FAMILIES) expect(new Set(parts).size).toBe(parts.length)
+    expect(new Set(SHIPPED_CATALOGUE.usualParts).size).toBe(SHIPPED_CATALOGUE.usualParts.length)
+    for (const { parts } of SHIPPED_CATALOGUE.families) expect(new Set(parts).size).toBe(parts.length)
   })
 })

@@ -15,52 +15,68 @@ export interface WordFacts {
   isHeavy: boolean
 }
 
-type Said = 'never again' | 'screwed' | 'small' | 'opens' | 'heavy'
-type Row = readonly [words: RegExp, kind: Part['kind'], ...says: Said[]]
+export const SAYS = ['never again', 'screwed', 'small', 'opens', 'heavy'] as const
+type Said = typeof SAYS[number]
+
+/** Words for a part, and what they say of it. Written in small letters; with an s behind it a word is the same word. */
+export interface WordRow { words: readonly string[], kind: Part['kind'], says: readonly Said[] }
+
+const row = (words: string, kind: Part['kind'], ...says: Said[]): WordRow => ({ words: words.split(', '), kind, says })
 
 // The first that fits counts: what is always replaced before what looks like it, what fastens before what it fastens.
-const ROWS: readonly Row[] = [
-  [/\b(snap ring|circlip|retaining ring)/, 'snap ring', 'never again', 'small'],
-  [/\b(split pin|cotter)/, 'locking part', 'never again', 'small'],
-  [/\b(lock|tab|spring) ?washer|\block ?plate/, 'locking part', 'never again', 'small'],
-  [/\bo-? ?rings?\b/, 'o-ring', 'never again', 'small'],
-  [/\bgaskets?\b|\bpacking\b/, 'gasket', 'never again'],
-  [/\b(lip seal|oil seal|shaft seal ring)/, 'lip seal', 'never again'],
-  [/\b(screws?|bolts?|studs?|cap ?screws?|set ?screws?)\b/, 'fastener', 'screwed', 'small'],
-  [/\bnuts?\b/, 'nut', 'screwed', 'small'],
-  [/\bplugs?\b/, 'fastener', 'screwed', 'small', 'opens'],
-  [/\b(washers?|shims?|pins?|dowels?|spacers?|clips?)\b/, 'small part', 'small'],
-  [/\bguards?\b/, 'guard'],
-  [/\bkeys?\b/, 'key', 'small'],
-  [/\bwear rings?\b/, 'wear ring'],
-  [/\bbearing (housing|cover|bracket|cap|frame)|\bpedestal/, 'housing', 'opens'],
-  [/\bbearings?\b/, 'bearing'],
-  [/\bseals?\b/, 'seal'],
-  [/\b(couplings?|hub|pulley|sheave)\b/, 'coupling'],
-  [/\b(belts?|elastomer|buffer)\b/, 'elastomer'],
-  [/\bchains?\b/, 'chain'],
-  [/\b(sleeve|bush|bushing)\b/, 'sleeve'],
-  [/\bsprings?\b/, 'spring'],
-  [/\b(gear ?box|motor|engine|pump)\b/, 'housing', 'heavy'],
-  [/\b(gears?|pinion|worm)\b/, 'gear'],
-  [/\bdiaphragms?\b/, 'diaphragm'],
-  [/\bpistons?\b/, 'piston'],
-  [/\b(rotor|impeller|wheel|runner|bowl)\b/, 'impeller', 'heavy'],
-  [/\bshafts?\b/, 'shaft', 'heavy'],
-  [/\b(disc|disk)s?\b/, 'disc'],
-  [/\b(casing|volute|upper half|lower half)\b/, 'housing', 'opens', 'heavy'],
-  [/\b(cover|lid|door|head|bonnet|flange|housing|body|inlet|pipe|hose)s?\b/, 'housing', 'opens'],
-  [/\bvalves?\b/, 'valve', 'opens'],
+export const WORD_ROWS: readonly WordRow[] = [
+  row('snap ring, circlip, retaining ring', 'snap ring', 'never again', 'small'),
+  row('split pin, cotter, cotter pin', 'locking part', 'never again', 'small'),
+  row('lock washer, lockwasher, tab washer, spring washer, lock plate', 'locking part', 'never again', 'small'),
+  row('o-ring, o ring, oring', 'o-ring', 'never again', 'small'),
+  row('gasket, packing', 'gasket', 'never again'),
+  row('lip seal, oil seal, shaft seal ring', 'lip seal', 'never again'),
+  row('screw, bolt, stud, capscrew', 'fastener', 'screwed', 'small'),
+  row('nut', 'nut', 'screwed', 'small'),
+  row('plug', 'fastener', 'screwed', 'small', 'opens'),
+  row('washer, shim, pin, dowel, spacer, clip', 'small part', 'small'),
+  row('guard', 'guard'),
+  row('key', 'key', 'small'),
+  row('wear ring', 'wear ring'),
+  row('bearing housing, bearing cover, bearing bracket, bearing cap, bearing frame, pedestal', 'housing', 'opens'),
+  row('bearing', 'bearing'),
+  row('seal', 'seal'),
+  row('coupling, hub, pulley, sheave', 'coupling'),
+  row('belt, elastomer, buffer', 'elastomer'),
+  row('chain', 'chain'),
+  row('sleeve, bush, bushing', 'sleeve'),
+  row('spring', 'spring'),
+  row('gearbox, gear box, motor, engine, pump', 'housing', 'heavy'),
+  row('gear, pinion, worm', 'gear'),
+  row('diaphragm', 'diaphragm'),
+  row('piston', 'piston'),
+  row('rotor, impeller, wheel, runner, bowl', 'impeller', 'heavy'),
+  row('shaft', 'shaft', 'heavy'),
+  row('disc, disk', 'disc'),
+  row('casing, volute, upper half, lower half', 'housing', 'opens', 'heavy'),
+  row('cover, lid, door, head, bonnet, flange, housing, body, inlet, pipe, hose', 'housing', 'opens'),
+  row('valve', 'valve', 'opens'),
 ]
+
+const escaped = (word: string) => word.replaceAll(/[.*+?^${}()|[\]\\]/g, '\\$&')
+const compiled = new WeakMap<readonly WordRow[], RegExp[]>()
+/** The words of a catalogue do not change, so they are taken apart once. */
+function patternsOf(rows: readonly WordRow[]): RegExp[] {
+  const known = compiled.get(rows) ?? rows.map(({ words }) => new RegExp(`\\b(?:${words.map(escaped).join('|')})s?\\b`))
+  compiled.set(rows, known)
+  return known
+}
 
 /**
  * What the name of a part tells: its kind, whether a new one is due each time, whether it is screwed, small, heavy, or closes something.
  * A word that says nothing is a small part that a hand lifts.
  *
+ * @param rows the words of the shop
  * @example factsOf('Casing gasket').neverAgain // true
  */
-export function factsOf(name: string): WordFacts {
-  const [, kind, ...says]: Row = ROWS.find(([words]) => words.test(name.toLowerCase())) ?? [/./, 'small part']
+export function factsOf(name: string, rows: readonly WordRow[] = WORD_ROWS): WordFacts {
+  const at = patternsOf(rows).findIndex(pattern => pattern.test(name.toLowerCase()))
+  const { kind, says } = rows[at] ?? { kind: 'small part' as const, says: [] as readonly Said[] }
   return {
     kind, neverAgain: says.includes('never again'), isScrewed: says.includes('screwed'), isSmall: says.includes('small'),
     opens: says.includes('opens'), isHeavy: says.includes('heavy'),

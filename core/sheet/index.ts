@@ -1,3 +1,5 @@
+export { attachmentsOf, type AttachmentAt } from './attachments-of'
+export { MOST_ATTACHMENT_BYTES } from './schema-attachments'
 export { auditSheet, type Finding, type Severity } from './audit'
 export { bentSheet, type Bend } from './bent-sheet'
 export { checkSheet, growthFault, sheetFaults, unreadableFaults } from './check-sheet'
@@ -17,6 +19,7 @@ export {
   GAP_FIELDS,
   SheetSchema,
   type Assembly,
+  type Attachment,
   type Axis,
   type Choice,
   type DryZone,
@@ -48,7 +51,7 @@ export { asksForWrench, isSnugAt, passesOf, patternOf, torqueAt } from './joint-
 export { HAND_LIFT_KG, needsLifting } from './lifting'
 export { PERISHES } from './mark-ways'
 export { leaveOut } from './leave-out'
-export { WEARS } from './wears'
+export { TAKES_A_SET, WEARS } from './wears'
 export { releaseBlockers, type Checked } from './release-blockers'
 export { limitsAt, type StageLimits } from './limits-at'
 export { upgradeSheet, type StoredSheet } from './upgrade-sheet'

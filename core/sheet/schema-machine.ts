@@ -2,6 +2,7 @@ import { Type } from '@sinclair/typebox'
 import { EVIDENCE_READINGS, ROLE_NAMES } from '../evidence'
 import { MATERIAL_NAMES } from '../materials'
 import { ASSEMBLY_FLUIDS, ELASTOMERS, FLUID_PLACES } from '../seals'
+import { attachments } from './schema-attachments'
 import { Count, Key, Line, Mm, object, oneOf, optional, Text } from './schema-builders'
 import { AXIS_DIRECTIONS, ENERGIES, JOINT_PURPOSES, LOCKINGS, LUBRICANTS, MARK_WAYS, PATTERNS, SYMBOLS, THREADED_INTO } from './terms'
 
@@ -72,6 +73,7 @@ export const Outline = object({
   symbol: Type.Optional(oneOf(SYMBOLS, 'How it is drawn, where the kind of the part does not tell.')),
   faces: Type.Optional(oneOf(['from', 'to'], 'To which end its face, lip, head or eye looks; `to` if left out.')),
   side: Type.Optional(oneOf(['above', 'below'], 'Drawn on one side of its axis only: an upper half, a key.')),
+  notToScale: Type.Optional(Type.Boolean({ description: 'A picture to find it in: nothing is reckoned from its sizes.' })),
 }, 'Section outline along its axis, mirrored about it.')
 
 export const Part = optional({
@@ -148,6 +150,7 @@ export const Part = optional({
   massKg: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
   material: Type.Optional(Line),
   handling: Type.Optional(Text),
+  attachments: attachments(6),
   outlines: Type.Optional(Type.Array(Outline, { minItems: 1, maxItems: 12 })),
 })
 

@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox'
+import { attachments } from './schema-attachments'
 import { Count, Key, Line, object, oneOf, optional, Text } from './schema-builders'
 import { Mark } from './schema-machine'
 import { LIMBS, LUBRICANTS, MACHINE_STATES, READING_STAGES, STAGES, TIMERS, TREATMENTS } from './terms'
@@ -46,6 +47,7 @@ export const Step = optional({
   short: Type.Optional(Type.String({ minLength: 1, maxLength: 34, description: 'Title in the V, where there is little room.' })),
   done: Type.Optional(Type.String({ minLength: 1, maxLength: 60, description: 'What the person says by ticking, e.g. "Rotor is out".' })),
   why: Type.Optional(Text),
+  attachments: attachments(6),
   cautions: Type.Optional(
     Type.Array(object({ level: oneOf(['danger', 'care']), text: Text, detail: Type.Optional(Text) }), { maxItems: 6 }),
   ),

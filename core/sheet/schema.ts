@@ -1,4 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox'
+import type { Attachment } from './schema-attachments'
+import { attachments } from './schema-attachments'
 import { Key, Line, object, oneOf, Text } from './schema-builders'
 import type { Outline } from './schema-machine'
 import { Assembly, Axis, DryZone, Energy, Envelope, Fit, Joint, Mark, Option, Part, Position, Temporary } from './schema-machine'
@@ -33,6 +35,7 @@ export const SheetSchema = Type.Object(
       description: 'Whose rules stand above this sheet; shown wherever it gives leave to do something.',
     }),
     massKg: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1000000, description: 'The machine as it stands, dry.' })),
+    attachments: attachments(20),
     options: Type.Optional(Type.Array(Option, { minItems: 1, maxItems: 6 })),
     choices: Type.Optional(Type.Array(Choice, { minItems: 1, maxItems: 8 })),
     energies: Type.Optional(Type.Array(Energy, { minItems: 1, maxItems: 11 })),
@@ -96,6 +99,7 @@ export type SheetDocument = Static<typeof SheetSchema>
 declare const STANDING: unique symbol
 /** The sheet of one machine, or of one job: its options are settled, nothing of it depends on them any more. */
 export type Sheet = SheetDocument & { readonly [STANDING]: true }
+export type Attachment = Static<typeof Attachment>
 export type Part = Static<typeof Part>
 export type Gap = Static<typeof Gap>
 export type Position = Static<typeof Position>

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { index, integer, jsonb, pgTable, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
-import type { Bend, DraftLeft, Edit, StoredSheet, UnitBend } from '#core'
+import type { Bend, Catalogue, DraftLeft, Edit, StoredSheet, UnitBend } from '#core'
 import { DRAFT_ORIGINS, DRAFT_STATUSES, PROPOSAL_STATUSES } from '#shared/draft-words'
 import { moment } from './columns'
 import { job, person, unit } from './schema'
@@ -101,3 +101,23 @@ export const sheetProposal = pgTable('sheet_proposal', {
   /** The draft that it went into. */
   draftId: uuid('draft_id').references(() => sheetDraft.id),
 }, table => [index('sheet_proposal_key').on(table.sheetKey, table.status)])
+
+/** A picture or paper beside the sheets, kept by its content; its bytes lie in the same folder or bucket as the photos. */
+export const attachment = pgTable('attachment', {
+  sha256: text().primaryKey(),
+  type: text({ enum: ['image/jpeg', 'application/pdf'] }).notNull(),
+  bytes: integer().notNull(),
+  /** Where it lies: by its own name, or as the photo of a job that it was. */
+  storeKey: text('store_key').notNull(),
+  by: uuid().notNull().references(() => person.id),
+  at: moment('at').notNull().defaultNow(),
+})
+
+/** Families, words and frames of this installation; what ships is revision 1 and stands nowhere. */
+export const catalogue = pgTable('catalogue', {
+  revision: integer().primaryKey(),
+  document: jsonb().$type<Catalogue>().notNull(),
+  note: text().notNull(),
+  releasedBy: uuid('released_by').notNull().references(() => person.id),
+  releasedAt: moment('released_at').notNull().defaultNow(),
+})

@@ -9,3 +9,4 @@ export const unitParams = Joi.object<{ tag: string }>({ tag: Joi.string().max(40
 export const photoParams = jobParams.append<{ id: string, photo: string }>({ photo: id('the number of a photo').required() })
 export const instrumentParams = Joi.object<{ tag: string }>({ tag: instrumentTag.required() })
 export const personParams = Joi.object<{ id: string }>({ id: id('the number of a person').required() })
+export const contentParams = Joi.object<{ sha256: string }>({ sha256: Joi.string().hex().length(64).lowercase().required() })

@@ -5,6 +5,7 @@ import type { DeedAnswer } from '#shared/wire/drafts'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { draftDeed, job, person as writer, sheetDraft, unit } from '../db/schema'
+import { missingAttachments } from './attachments'
 import { authorsOf, nextRevision } from './drafts'
 import { Problem } from './problem'
 import { requireReach } from './reach'
@@ -102,6 +103,9 @@ export async function releaseDraft(
     const blockers = releaseBlockers(document)
     if (blockers.length > 0)
       throw new Problem(422, 'release.blocked', `It cannot be released yet: ${blockers[0]!.reason}${more(blockers.length)}`, { faults: blockers.slice(0, 50) })
+    const missing = await missingAttachments(tx, document)
+    if (missing.length > 0)
+      throw new Problem(422, 'release.attachment', `"${missing[0]}" is not kept here${more(missing.length)}. Put it in again, or take it off.`)
     for (const tag of units) {
       const { unit: found } = await requireUnit(tx, person, tag)
       if (found.sheetKey && found.sheetKey !== draft.key)

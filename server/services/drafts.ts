@@ -6,6 +6,8 @@ import type { DraftAnswer, DraftRow, DraftStart } from '#shared/wire/drafts'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { draftDeed, job, jobEvent, person as writer, sheet, sheetDraft, unit } from '../db/schema'
+import { withPhotos } from './attachments'
+import { standingCatalogue } from './catalogue'
 import { loadLiveJob, type LiveJob } from './live-job'
 import { Problem } from './problem'
 import { draftsWithin, requireReach, unitsWithin } from './reach'
@@ -16,16 +18,17 @@ const MOST_OPEN = 100
 const HISTORY = 200
 
 /** Keeps what a job that has closed leaves of what was written into its sheet. Nothing where nothing was; once a job. */
-export async function keepDraft(db: Database, { id, documents, sheet: standing, state }: LiveJob): Promise<void> {
-  const document = documentAt(documents, state)
+export async function keepDraft(db: Database, { id, number, documents, sheet: standing, state }: LiveJob): Promise<void> {
+  const opened = documentAt(documents, state)
   if (!state.closed) return
-  const base = await newestReleased(db, document.key)
-  const left = draftOf(document, standing, state, base !== undefined)
+  const base = await newestReleased(db, opened.key)
+  const left = draftOf(opened, standing, state, base !== undefined)
   if (!left) return
-  const { key, title } = left.document
   const { byId: by, at } = state.closed
+  const document = await withPhotos(db, { id, number, by }, left.document, left.photos)
+  const { key, title } = document
   await db.insert(sheetDraft)
-    .values({ key, title, ...left, origin: 'job', basedOn: base ? document.revision : null, jobId: id, by, at: new Date(at), changedAt: new Date(at) })
+    .values({ key, title, document, photos: left.photos, origin: 'job', basedOn: base ? opened.revision : null, jobId: id, by, at: new Date(at), changedAt: new Date(at) })
     .onConflictDoNothing()
 }
 
@@ -121,7 +124,8 @@ export async function startDrafts(db: Database, person: Person, start: DraftStar
 async function documentsFor(db: Database, start: DraftStart): Promise<{ document: SheetDocument, basedOn: number | null }[]> {
   if (start.from === 'frame') {
     const { title, energies, product, family } = start
-    return [{ document: frameFor({ key: `sheet-${randomUUID()}`, title, energies, product, family }), basedOn: null }]
+    const { document: shop } = await standingCatalogue(db)
+    return [{ document: frameFor({ key: `sheet-${randomUUID()}`, title, energies, product, family }, shop), basedOn: null }]
   }
   if (start.from !== 'import') {
     const released = await newestReleased(db, start.key)

@@ -4,7 +4,7 @@ import { dirname, join } from 'node:path'
 import { AwsClient } from 'aws4fetch'
 import { sha256 } from './sha256'
 
-/** Where the bytes of photos are kept. A write is whole or not there, also when the power goes meanwhile. */
+/** Where the bytes of photos and attachments are kept. A write is whole or not there, also when the power goes meanwhile. */
 export interface PhotoStore {
   write: (key: string, bytes: Buffer) => Promise<void>
   read: (key: string) => Promise<Buffer | null>
@@ -12,6 +12,9 @@ export interface PhotoStore {
   /** The keys of everything that is kept. */
   keys: () => Promise<string[]>
 }
+
+/** Pictures and papers; not what a broken write has left. */
+const isKept = (name: string) => /\.(jpg|pdf)$/.test(name)
 
 /** A folder: written beside its name, synced, renamed. */
 export function folderStore(base: string): PhotoStore {
@@ -45,7 +48,7 @@ export function folderStore(base: string): PhotoStore {
       throw error
     }),
     remove: key => rm(pathOf(key), { force: true }),
-    keys: async () => (await readdir(base, { recursive: true, encoding: 'utf8' }).catch(() => [])).filter(name => name.endsWith('.jpg')),
+    keys: async () => (await readdir(base, { recursive: true, encoding: 'utf8' }).catch(() => [])).filter(isKept),
   }
 }
 
@@ -83,7 +86,7 @@ export function bucketStore({ endpoint, bucket, region, ...key }: Bucket): Photo
         const text = await answer?.text() ?? ''
         found.push(...[...text.matchAll(/<Key>([^<]+)<\/Key>/g)].map(match => match[1]!))
         token = /<NextContinuationToken>([^<]+)</.exec(text)?.[1] ?? ''
-        if (!token) return found.filter(name => name.endsWith('.jpg'))
+        if (!token) return found.filter(isKept)
       }
     },
   }

@@ -1,11 +1,9 @@
-import { open } from 'node:fs/promises'
 import { eq, sql } from 'drizzle-orm'
-import { fileTypeFromBuffer } from 'file-type'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { photo as photoTable } from '../db/schema'
-import { runTask, TookTooLong } from '../work/pools'
 import { appendEvents } from './append-events'
+import { drawPicture } from './draw-picture'
 import { entryOfPhoto } from './entry-of-photo'
 import { loadLiveJob } from './live-job'
 import type { PhotoStore } from './photo-store'
@@ -13,14 +11,9 @@ import { Problem } from './problem'
 import { sha256 } from './sha256'
 
 export const MOST_PHOTO_BYTES = 12 * 1024 * 1024
-const MOST_PIXELS = 60_000_000
-const LONGEST_SIDE = 2048
-const DRAWN_WITHIN_MS = 20_000
 /** What the photos of one job may come to. */
 const MOST_PHOTOS = 500
 const MOST_JOB_BYTES = 400 * 1024 * 1024
-
-const KINDS: ReadonlySet<string> = new Set(['image/jpeg', 'image/png', 'image/webp', 'image/heic', 'image/heif', 'image/avif'])
 
 export const photoKey = (job: string, photo: string) => `${job}/${photo}.jpg`
 
@@ -66,7 +59,7 @@ export async function keepPhoto(
   const kept = known && (await store.read(photoKey(job, photo)))
   if (!kept || sha256(kept) !== known.sha256 || !isSourceKnown) {
     if (!known) await requireRoom(db, job)
-    const drawn = await draw(upload.path)
+    const drawn = await drawPicture(upload.path)
     const facts = { sha256: sha256(drawn), bytes: drawn.length }
     if (known && facts.sha256 !== known.sha256)
       throw isSourceKnown
@@ -96,48 +89,6 @@ export async function keepPhoto(
   } = await appendEvents(db, person, { jobId: job, device, drafts: [entryOfPhoto(photo, row!.sha256)] })
   if (result!.outcome === 'refused') throw new Problem(409, result!.code, result!.message)
   return { seq, unit }
-}
-
-/** What a file is, by its first bytes. */
-async function kindOf(path: string): Promise<string> {
-  const file = await open(path, 'r')
-  try {
-    const { buffer, bytesRead } = await file.read(Buffer.alloc(4100), 0, 4100, 0)
-    return (await fileTypeFromBuffer(buffer.subarray(0, bytesRead)))?.mime ?? ''
-  } finally {
-    await file.close()
-  }
-}
-
-async function draw(path: string): Promise<Buffer> {
-  const kind = await kindOf(path)
-  const bad = new Problem(
-    422,
-    'photo.bad',
-    'This is no picture that can be read (JPEG, PNG or WebP, up to 60 megapixels). Take it again or choose another file.',
-  )
-  if (!KINDS.has(kind)) throw bad
-  try {
-    const drawn = await runTask<Uint8Array | null>(
-      'pictures',
-      'draw',
-      [path, { pixels: MOST_PIXELS, longestSide: LONGEST_SIDE }],
-      DRAWN_WITHIN_MS,
-    )
-    if (!drawn)
-      throw kind.includes('hei')
-        ? new Problem(
-            422,
-            'photo.heic',
-            'This telephone wrote a HEIC picture, which cannot be read here. Let it take JPEG ("most compatible").',
-          )
-        : bad
-    return Buffer.from(drawn)
-  } catch (error) {
-    if (error instanceof TookTooLong)
-      throw new Problem(422, 'photo.too-slow', 'This picture takes too long to read. Take it again or choose another file.')
-    throw error
-  }
 }
 
 async function requireRoom(db: Database, job: string): Promise<void> {

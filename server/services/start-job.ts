@@ -10,6 +10,7 @@ import type { unit } from '../db/schema'
 import { job, jobEvent, sheet, sheetDraft } from '../db/schema'
 import { bendsOfUnit } from './bend-reach'
 import { hashEvent } from './event-hash'
+import { standingCatalogue } from './catalogue'
 import { Problem } from './problem'
 import { newestReleased } from './sheets'
 import { hashOfDocument } from './sha256'
@@ -134,7 +135,8 @@ async function documentWithout(db: Database, { id, name }: typeof unit.$inferSel
     return upgradeSheet(left.document)
   }
   const { energies, product, family } = without
-  return frameFor({ key, title: name, energies, product, family })
+  const { document: shop } = await standingCatalogue(db)
+  return frameFor({ key, title: name, energies, product, family }, shop)
 }
 
 /** The sheet of the job, or a sentence why there is none: an option of the unit or a target that the sheet does not know. */

@@ -2,7 +2,7 @@ import canonicalize from 'canonicalize'
 import { and, asc, eq, lte } from 'drizzle-orm'
 import { foldJob, standingSheet, STATE_FORMAT, type Shelf } from '#core'
 import type { Database } from '../db/client'
-import { job, jobEvent, jobSnapshot, photo, sheet as sheetTable } from '../db/schema'
+import { attachment, job, jobEvent, jobSnapshot, photo, sheet as sheetTable } from '../db/schema'
 import { READ_MODELS, type JobAt } from '../read-models'
 import { checkChain } from './event-hash'
 import { shelfOf, toRecordedEvent } from './live-job'
@@ -56,8 +56,13 @@ export async function verifyAll(
   store: PhotoStore,
 ): Promise<{ faults: Fault[]; jobs: number; events: number; photos: number }> {
   const faults: Fault[] = []
-  const [photos, keys] = await Promise.all([db.select().from(photo), store.keys()])
-  const wanted = new Set<string>()
+  const [photos, attachments, keys] = await Promise.all([db.select().from(photo), db.select().from(attachment), store.keys()])
+  const wanted = new Set(attachments.map(({ storeKey }) => storeKey))
+  for (const { sha256: name, storeKey } of attachments) {
+    const bytes = await store.read(storeKey)
+    if (!bytes || sha256(bytes) !== name)
+      faults.push({ job: null, what: 'attachment', sentence: `${storeKey} is ${bytes ? 'not what sheets name' : 'not there'}`, derived: false })
+  }
   let jobs = 0
   let events = 0
   for (const id of await jobIds(db)) {

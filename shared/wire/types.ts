@@ -1,6 +1,7 @@
 import type {
   Actor,
   Agreement,
+  Catalogue,
   EventBodies,
   EventType,
   JobSetup,
@@ -19,6 +20,9 @@ import type { Topic } from './topics'
 
 /** The rules by which causes are ranked, as they stand; the shipped ones have nobody who released them. */
 export interface RulesAnswer { document: RuleDocument, note: string | null, by: string | null, at: string | null }
+
+/** Families, words and frames as they stand. */
+export interface CatalogueAnswer { document: Catalogue, note: string | null, by: string | null, at: string | null }
 
 /** A past failure with its written cause, and the place that rules give it: at that time, by those that stand, by those that are tried. */
 export interface RuleCase {

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import {
-  ALL_BACK, DomainError, doublesOf, ENERGY_KINDS, FAMILIES, frameFor, growMark, growMeasure, growOff, growTorque, growUnder, isDone,
-  judgeTogether, MEASURED_HOW, nextSteps, OPEN_UP, reservation, rungStepsOf, standingSheet, unsignedGaps, USUAL_PARTS,
+  ALL_BACK, DomainError, doublesOf, ENERGY_KINDS, frameFor, growMark, growMeasure, growOff, growTorque, growUnder, isDone,
+  judgeTogether, MEASURED_HOW, nextSteps, OPEN_UP, reservation, rungStepsOf, standingSheet, SHIPPED_CATALOGUE, unsignedGaps,
   type AtBench, type Drafted, type JobEvent, type JobState, type SheetDocument,
 } from '#core'
 import { eventOf, finish, openJob, towardsTick, type Choose } from './job-walk'
@@ -62,7 +62,7 @@ export class GrowingJob {
 /** A machine that nobody has a sheet of. */
 export const anyFrame = (choose: Choose): SheetDocument => frameFor({
   key: `sheet-${newId()}`, title: 'Machine', energies: ENERGY_KINDS.filter(() => choose(3) === 0),
-  ...choose(2) ? { family: FAMILIES[choose(FAMILIES.length)]!.key } : {},
+  ...choose(2) ? { family: SHIPPED_CATALOGUE.families[choose(SHIPPED_CATALOGUE.families.length)]!.key } : {},
 })
 
 /** Something that a person at a bench says: it comes off, is marked, measured, or is known to be so tight. */
@@ -75,21 +75,21 @@ export function saySomething(job: GrowingJob, choose: Choose, who = choose(2) ? 
   const out = at.sheet.parts.filter(part => rungStepsOf(at.sheet, part.key).off)
   try {
     switch (choose(7)) {
-      case 0: return job.tap(growMark(at, { between: [{ name: pick(USUAL_PARTS) }, { part: 'machine' }], way: 'paint', place: 'on top' }).drafts, who)
+      case 0: return job.tap(growMark(at, { between: [{ name: pick(SHIPPED_CATALOGUE.usualParts) }, { part: 'machine' }], way: 'paint', place: 'on top' }).drafts, who)
       case 1: return job.tap(growMeasure(at, {
         name: 'Clearance', part: pick(at.sheet.parts).key, quantity: 'length', how: pick(MEASURED_HOW), instrument: 'dial indicator', uncertainty: 0.01,
       }).drafts, who)
       case 2: return out.length === 0
         ? null
         : job.tap(growTorque(at, { part: pick(out).key, thread: 'M12', torqueNm: 79, lubricant: 'oil', source: 'its manual' }).drafts, who)
-      case 3: return out.length === 0 ? null : job.tap([growUnder(at, pick(USUAL_PARTS), 1, pick(out).key)], who)
+      case 3: return out.length === 0 ? null : job.tap([growUnder(at, pick(SHIPPED_CATALOGUE.usualParts), 1, pick(out).key)], who)
       case 4: if (loose.length > 0) {
         const part = pick(loose)
         return job.tap(growOff(at, { name: part.name, part: part.key, count: 1, lifted: 'by hand' }).drafts, who)
       }
       // falls through
       default: {
-        const name = pick(USUAL_PARTS)
+        const name = pick(SHIPPED_CATALOGUE.usualParts)
         return job.tap(growOff(at, {
           name, count: 1 + choose(4), lifted: choose(6) ? 'by hand' : 'with gear', ...choose(3) ? {} : { assembly: pick(['Rotor', 'Gear end']) },
         }).drafts, who)

@@ -30,7 +30,7 @@ const { job } = bench
         <PhotoStrip
           v-if="finding.photo"
           :photos="job.state.photos.filter(({ photo }) => photo === finding.photo)"
-          :job-id="job.meta.id"
+          :job-id="job.isPractice ? null : job.meta.id"
         />
       </span>
       <el-button

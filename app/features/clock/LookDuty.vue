@@ -57,7 +57,10 @@ const clean = () => job.act('finding-noted', { ...seenOn(item.value), kind: CLEA
     >
       Hold it at 12 …
     </el-button>
-    <NuxtLink :to="`/jobs/${job.meta.id}/clock?on=${encodeURIComponent(item.key)}`">
+    <NuxtLink
+      v-if="!job.isPractice"
+      :to="`/jobs/${job.meta.id}/clock?on=${encodeURIComponent(item.key)}`"
+    >
       On the clock
     </NuxtLink>
   </div>

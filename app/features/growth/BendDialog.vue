@@ -7,6 +7,7 @@ import AskDialog from '../../ui/AskDialog.vue'
 import LabelledField from '../../ui/LabelledField.vue'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import { saidQuantity } from '../../ui/said-quantity'
+import { useCatalogueStore } from '../../net/catalogue-store'
 import { useGrowth } from './use-growth'
 
 /** A figure of the sheet is another on this machine: which, where that is written, and who stands for it. */
@@ -14,6 +15,7 @@ const { step } = defineProps<{ step: Step }>()
 const open = defineModel<boolean>({ required: true })
 const { bench } = useGrowth()
 const { job } = bench
+const catalogue = useCatalogueStore()
 const which = ref('')
 const [lower, upper, torque, source] = [ref(''), ref(''), ref(''), ref('')]
 const count = ref(1)
@@ -26,6 +28,7 @@ const choices = computed(() => [
   ...(step.removes ?? step.refits ?? []).map(({ part }) => ({ value: `count ${part}`, label: `Number of ${partOf(job.sheet, part).name}` })),
   { value: 'part new', label: 'A part that the sheet does not know' },
 ])
+const facts = computed(() => factsOf(name.value, catalogue.shop.words))
 const kind = computed(() => which.value.split(' ')[0] as 'limit' | 'joint' | 'count' | 'part' | '')
 const key = computed(() => which.value.split(' ')[1] ?? '')
 const position = computed(() => kind.value === 'limit' ? positionOf(job.sheet, key.value) : undefined)
@@ -58,8 +61,8 @@ const bent = computed(() => ({
   } satisfies EventBodies['count-bent'] },
   part: { type: 'part-added' as const, body: {
     added: {
-      key: partKey.value, name: name.value.trim(), count: count.value, kind: factsOf(name.value).kind,
-      ...factsOf(name.value).neverAgain ? { neverAgain: true } : {},
+      key: partKey.value, name: name.value.trim(), count: count.value, kind: facts.value.kind,
+      ...facts.value.neverAgain ? { neverAgain: true } : {},
     },
     source: source.value.trim(),
   } satisfies EventBodies['part-added'] },

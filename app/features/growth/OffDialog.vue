@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
-import { factsOf, FAMILIES, growOff, growUnder, isHeld, USUAL_PARTS, WHOLE, type OffSaid } from '#core'
+import { computed, onMounted, ref, watch } from 'vue'
+import { factsOf, growOff, growUnder, isHeld, WHOLE, type OffSaid } from '#core'
 import AskDialog from '../../ui/AskDialog.vue'
 import LabelledField from '../../ui/LabelledField.vue'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import { saidQuantity } from '../../ui/said-quantity'
 import { focusFirst } from '../../ui/focus-first'
+import { useCatalogueStore } from '../../net/catalogue-store'
 import { useGrowth } from './use-growth'
 
 /** Something comes off: one word and a tap; what else there is to say of it only where somebody wants to. */
@@ -14,6 +15,8 @@ const open = defineModel<boolean>({ required: true })
 const word = ref<{ focus: () => void }>()
 const { bench, at, write, named, cameOff, parts } = useGrowth()
 const { job } = bench
+const catalogue = useCatalogueStore()
+onMounted(() => void catalogue.load())
 const name = ref('')
 const count = ref(1)
 const lifted = ref<OffSaid['lifted']>('by hand')
@@ -22,7 +25,7 @@ const [host, assembly] = [ref(''), ref('')]
 const more = ref(false)
 
 const known = computed(() => named.value.find(part => part.name.toLowerCase() === name.value.trim().toLowerCase()))
-const facts = computed(() => factsOf(name.value))
+const facts = computed(() => factsOf(name.value, catalogue.shop.words))
 /** A lift by gear is proposed where nobody lifts such a thing by hand; the person says what it is. */
 watch(() => facts.value.isHeavy, (isHeavy) => { lifted.value = isHeavy ? 'with gear' : 'by hand' })
 watch(open, (isOpen) => {
@@ -36,10 +39,10 @@ watch(open, (isOpen) => {
 
 /** Words to tap: what was named already, then what usually comes off such a machine. */
 const words = computed(() => {
-  const family = FAMILIES.find(one => one.name === job.sheet.family)
+  const family = catalogue.shop.families.find(one => one.name === job.sheet.family)
   const there = new Set(parts.value.map(part => part.name.toLowerCase()))
   const typed = name.value.trim().toLowerCase()
-  return [...new Set([...named.value.map(part => part.name), ...family?.parts ?? [], ...USUAL_PARTS])]
+  return [...new Set([...named.value.map(part => part.name), ...family?.parts ?? [], ...catalogue.shop.usualParts])]
     .filter(word => named.value.some(part => part.name === word) || !there.has(word.toLowerCase()))
     .filter(word => word.toLowerCase().includes(typed) && word.toLowerCase() !== typed)
     .slice(0, typed ? 6 : 8)
@@ -53,7 +56,7 @@ const brings = computed(() => [
   ...facts.value.neverAgain ? ['a new one goes in'] : [],
   ...facts.value.isSmall ? ['into a bag of its own'] : [],
   ...facts.value.isScrewed ? ['how tight is asked on the way back'] : [],
-  ...isHeld(job.sheet, { name: name.value, count: count.value, lifted: lifted.value }) ? ['a second person looks first'] : [],
+  ...isHeld(job.sheet, { name: name.value, count: count.value, lifted: lifted.value }, catalogue.shop.words) ? ['a second person looks first'] : [],
 ])
 const ready = computed(() => name.value.trim().length >= 2 && massKg.value.problem === '')
 

@@ -2,6 +2,7 @@ import { v4 as newId } from 'uuid'
 import { computed, reactive } from 'vue'
 import { DomainError, doublesOf, isGrownKey, OPEN_UP, rungStepsOf, stepOf, unsignedGaps, type AtBench, type Grown } from '#core'
 import { useBench } from '../../job/use-bench'
+import { useCatalogueStore } from '../../net/catalogue-store'
 import { deviceId } from '../../net/device-store'
 
 /** Parts of which somebody at this bench has said that they are two: asked once here; others are asked at theirs. */
@@ -11,7 +12,8 @@ export const toldApart = reactive(new Set<string>())
 export function useGrowth() {
   const bench = useBench()
   const { job, session } = bench
-  const at = (): AtBench => ({ sheet: job.sheet, state: job.state, personId: session.person?.id ?? '', bench: deviceId(), newId })
+  const catalogue = useCatalogueStore()
+  const at = (): AtBench => ({ sheet: job.sheet, state: job.state, personId: session.person?.id ?? '', bench: deviceId(), newId, words: catalogue.shop.words })
 
   /** Writes what was said with one tap, and looks at the step that it leads to when that is not done with it. */
   function write(say: (bench: AtBench) => Grown): boolean {

@@ -13,6 +13,7 @@ import SecretDialog from './SecretDialog.vue'
 
 const InstrumentsPane = laterComponent(() => import('./InstrumentsPane.vue'))
 const RulesPane = laterComponent(() => import('./RulesPane.vue'))
+const CataloguePane = laterComponent(() => import('./CataloguePane.vue'))
 
 const session = useSessionStore()
 const people = ref<PersonRow[] | null>(null)
@@ -181,6 +182,14 @@ onMounted(() => { if (mayPeople.value || mayInstruments.value) void load() })
           lazy
         >
           <RulesPane />
+        </el-tab-pane>
+        <el-tab-pane
+          v-if="mayRules"
+          name="catalogue"
+          label="Families and words"
+          lazy
+        >
+          <CataloguePane />
         </el-tab-pane>
       </el-tabs>
     </section>

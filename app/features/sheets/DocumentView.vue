@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, reactive, ref, shallowRef } from 'vue'
 import { formatQuantity, openGaps, sheetForUnit, type Finding, type SheetDocument } from '#core'
+import AttachmentStrip from '../../job/AttachmentStrip.vue'
 import { sentenceOf } from '../../net/api'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import SectionDrawing from '../../ui/drawings/SectionDrawing.vue'
@@ -60,6 +61,7 @@ const tables = computed(() => tablesOf(machine.value).filter(({ rows }) => rows.
         <span><b class="mono">{{ values }}</b> values a job</span>
         <span v-if="sheet.massKg">{{ formatQuantity(sheet.massKg, 'mass', { decimals: 0 }) }}</span>
       </p>
+      <AttachmentStrip :attachments="sheet.attachments ?? []" />
     </header>
     <section
       class="plate checker"

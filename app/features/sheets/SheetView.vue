@@ -91,6 +91,9 @@ const nameOf = (revision: number, at: string) => `revision ${revision}, ${moment
             <el-button @click="saveJson(`${key}-${shown}.json`, sheet)">
               <Icon name="ph:download-simple" /> Export
             </el-button>
+            <el-button @click="navigateTo(`/sheets/${key}/bench?revision=${shown}`)">
+              <Icon name="ph:play" /> Try it
+            </el-button>
             <el-button
               v-if="session.may('sheet:write')"
               type="primary"

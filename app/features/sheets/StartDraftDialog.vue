@@ -6,6 +6,7 @@ import { DomainError, type EnergyKind, type Product } from '#core'
 import type { DraftStart } from '#shared/wire/drafts'
 import type { SheetRow } from '#shared/wire/types'
 import { ApiProblem, callApi } from '../../net/api'
+import { useCatalogueStore } from '../../net/catalogue-store'
 import { useSubmit } from '../../net/use-submit'
 import AskDialog from '../../ui/AskDialog.vue'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
@@ -17,6 +18,8 @@ import RefusalNote from '../../ui/RefusalNote.vue'
 const { sheets } = defineProps<{ sheets: readonly SheetRow[] }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ brought: [] }>()
+const catalogue = useCatalogueStore()
+watch(open, (isOpen) => { if (isOpen) void catalogue.load() }, { immediate: true })
 
 const from = ref<'copy' | 'import' | 'frame'>('copy')
 const [title, sister, family] = [ref(''), ref(''), ref('')]
@@ -121,6 +124,7 @@ const WAYS = [{ value: 'copy', label: 'Copy of a sister' }, { value: 'frame', la
           v-model:family="family"
           v-model:product="product"
           v-model:loose="loose"
+          :shop="catalogue.shop"
         />
       </div>
       <template v-if="from === 'import'">

@@ -1,4 +1,4 @@
-import { formatQuantity, partOf, type Finding, type Sheet } from '#core'
+import { formatQuantity, type Finding, type SheetDocument } from '#core'
 import { limitsInWords } from './sheet-words'
 
 /** One list of a sheet as people read it. */
@@ -12,10 +12,14 @@ export interface SheetTable {
 const mass = (massKg: number | undefined) => massKg === undefined ? '' : formatQuantity(massKg, 'mass')
 const signed = (mm: number | undefined) => mm === undefined ? '' : formatQuantity(mm, 'length', { signed: true })
 
-/** The lists of a machine beside its steps. */
-export function tablesOf(machine: Sheet): SheetTable[] {
+/** The lists of a machine, or of all machines of a sheet, beside their steps; a name that nothing has is shown as it is written. */
+export function tablesOf(machine: SheetDocument): SheetTable[] {
   const { parts, positions, joints, fits = [], marks, energies = [], temporary = [], steps } = machine
-  const titles = (where: (step: Sheet['steps'][number]) => unknown) => steps.filter(where).map(({ title }) => title).join(', ')
+  const { assemblies = [], seals = [], options = [], choices = [], envelopes = [], dryZones = [], axes = [] } = machine
+  const titles = (where: (step: SheetDocument['steps'][number]) => unknown) => steps.filter(where).map(({ title }) => title).join(', ')
+  const names = new Map([...parts, ...options, ...options.flatMap(({ values }) => values)].map(({ key, name }) => [key, name]))
+  const nameOf = (key: string) => names.get(key) ?? key
+  const listed = (keys: readonly string[]) => keys.map(nameOf).join(', ')
   return [
     {
       list: 'parts', title: 'Parts', columns: ['Item', 'Pieces', 'Kind', 'Mass', 'Mind'],
@@ -29,7 +33,7 @@ export function tablesOf(machine: Sheet): SheetTable[] {
       rows: positions.map(position => ({
         key: position.key, name: position.name,
         cells: [
-          partOf(machine, position.part).name, limitsInWords(position), `${position.stations.length} × ${position.planes.length}`,
+          nameOf(position.part), limitsInWords(position), `${position.stations.length} × ${position.planes.length}`,
           position.instrument, position.toleranceClass ?? '',
         ],
       })),
@@ -49,7 +53,47 @@ export function tablesOf(machine: Sheet): SheetTable[] {
     {
       list: 'marks', title: 'Marks', columns: ['Between', 'Symbol', 'Way', 'Place'],
       rows: marks.map(({ key, name, between, symbol, way, place }) => ({
-        key, name: `${key} ${name}`, cells: [between.map(part => partOf(machine, part).name).join(' and '), symbol, way, place],
+        key, name: `${key} ${name}`, cells: [between.map(nameOf).join(' and '), symbol, way, place],
+      })),
+    },
+    {
+      list: 'seals', title: 'Seals', columns: ['Faces', 'Rings and springs', 'Set by', 'Set at'],
+      rows: seals.map(({ key, name, faces, rings = [], springs = [], setting }) => ({
+        key, name,
+        cells: [
+          faces.map(({ part, motion, material = '' }) => `${nameOf(part)} ${motion} ${material}`.trim()).join(', '),
+          listed([...rings, ...springs].map(({ part }) => part)), setting?.method ?? '', setting ? titles(step => step.key === setting.step) : '',
+        ],
+      })),
+    },
+    {
+      list: 'assemblies', title: 'Assemblies', columns: ['Parts'],
+      rows: assemblies.map(assembly => ({ key: assembly.name, name: assembly.name, cells: [listed(assembly.parts)] })),
+    },
+    {
+      list: 'options', title: 'Options', columns: ['Built as'],
+      rows: options.map(({ key, name, values }) => ({ key, name, cells: [values.map(value => value.name).join(', ')] })),
+    },
+    {
+      list: 'choices', title: 'Forks', columns: ['Ways', 'Chosen at'],
+      rows: choices.map(({ key, question, ways }) => ({
+        key, name: question, cells: [ways.map(({ name }) => name).join(', '), titles(step => step.chooses === key)],
+      })),
+    },
+    {
+      list: 'envelopes', title: 'Envelopes', columns: ['Limit', 'Up to it', 'Above it'],
+      rows: envelopes.map(({ key, name, quantity, limit, upTo, above }) => ({
+        key, name, cells: [formatQuantity(limit, quantity), nameOf(upTo), nameOf(above)],
+      })),
+    },
+    {
+      list: 'dryZones', title: 'Dry places', columns: ['Stays dry', 'Near it', 'Why'],
+      rows: dryZones.map(({ key, name, parts: dry, near, why }) => ({ key, name, cells: [listed(dry), listed(near), why] })),
+    },
+    {
+      list: 'axes', title: 'Axes', columns: ['Along', 'Across', 'Direction'],
+      rows: axes.map(({ key, name, alongMm = 0, acrossMm = 0, direction = 'along' }) => ({
+        key, name, cells: [signed(alongMm), signed(acrossMm), direction],
       })),
     },
     {

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { DomainError, formatQuantity, PLACES, rungsOf, shortestWayIn, type PartLine, type Step } from '#core'
 import AskDialog from '../../ui/AskDialog.vue'
+import AttachmentStrip from '../../job/AttachmentStrip.vue'
 import PhotoButton from '../../job/PhotoButton.vue'
 import PhotoStrip from '../../job/PhotoStrip.vue'
 import { placesOf } from './places'
@@ -143,9 +144,10 @@ function move() {
           </dd>
         </template>
       </dl>
+      <AttachmentStrip :attachments="line.part.attachments ?? []" />
       <PhotoStrip
         :photos="photos"
-        :job-id="job.meta.id"
+        :job-id="job.isPractice ? null : job.meta.id"
       />
       <template v-if="bench.mayWork.value">
         <PhotoButton

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
 import { stepNumber } from '#core'
+import AttachmentStrip from '../../job/AttachmentStrip.vue'
 import { useBench } from '../../job/use-bench'
+import AskDialog from '../../ui/AskDialog.vue'
 import { afterPaint } from '../../ui/after-paint'
 import BagFinder from './BagFinder.vue'
 import LooseParts from './LooseParts.vue'
@@ -12,6 +14,8 @@ const emit = defineEmits<{ closeJob: [], account: [], help: [] }>()
 const { job } = bench
 const { out, total, bags, newKinds, blockerCount } = useTray(bench)
 
+const papers = computed(() => job.sheet.attachments ?? [])
+const isShowingPapers = ref(false)
 const found = ref<string | null>(null)
 const body = ref<HTMLElement>()
 const bagOf = (tag: string | null | undefined) => tag ? document.getElementById(`bag-${tag}`) : null
@@ -112,14 +116,24 @@ const labels = (paper: string, page = 1) => `/api/jobs/${job.meta.id}/labels?pap
       </ul>
       <p class="links">
         <NuxtLink
-          v-if="bench.sheet.value.positions.length"
+          v-if="bench.sheet.value.positions.length && !job.isPractice"
           :to="`/jobs/${job.meta.id}/readings`"
         >
           Readings
         </NuxtLink>
-        <NuxtLink :to="`/jobs/${job.meta.id}/clock`">
+        <NuxtLink
+          v-if="!job.isPractice"
+          :to="`/jobs/${job.meta.id}/clock`"
+        >
           Clock
         </NuxtLink>
+        <button
+          v-if="papers.length"
+          class="link"
+          @click="isShowingPapers = true"
+        >
+          Papers {{ papers.length }}
+        </button>
         <button
           class="link keys"
           aria-label="Keys of the bench"
@@ -129,7 +143,7 @@ const labels = (paper: string, page = 1) => `/api/jobs/${job.meta.id}/labels?pap
         </button>
       </p>
       <p
-        v-if="bags.length"
+        v-if="bags.length && !job.isPractice"
         class="links"
       >
         Labels <a
@@ -159,6 +173,13 @@ const labels = (paper: string, page = 1) => `/api/jobs/${job.meta.id}/labels?pap
         Close the job …
       </el-button>
     </footer>
+    <AskDialog
+      v-model="isShowingPapers"
+      title="Pictures and papers of this machine"
+      leave="Back"
+    >
+      <AttachmentStrip :attachments="papers" />
+    </AskDialog>
   </aside>
 </template>
 

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
-import { FAMILIES, type EnergyKind, type Product } from '#core'
+import type { EnergyKind, Product } from '#core'
 import type { SheetRow, UnitAnswer } from '#shared/wire/types'
 import { callApi, sentenceOf } from '../../net/api'
+import { useCatalogueStore } from '../../net/catalogue-store'
 import AskDialog from '../../ui/AskDialog.vue'
 import CautionNote from '../../ui/CautionNote.vue'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
@@ -16,7 +17,8 @@ const { unit } = defineProps<{ unit: UnitAnswer['unit'] }>()
 const open = defineModel<boolean>({ required: true })
 const { reason, problem, busy, startJob } = useStart(() => unit.tag)
 const from = ref<'nothing' | 'sister' | 'draft'>(unit.draft ? 'draft' : 'nothing')
-const family = ref(FAMILIES.find(one => unit.family.toLowerCase().includes(one.key))?.key ?? '')
+const catalogue = useCatalogueStore()
+const family = ref('')
 const product = ref<Product | ''>('')
 const energies = ref<EnergyKind[]>([])
 const loose = ref(false)
@@ -26,6 +28,8 @@ const sheets = shallowRef<SheetRow[]>([])
 watch(open, async (isOpen) => {
   if (!isOpen || sheets.value.length > 0) return
   try {
+    await catalogue.load()
+    family.value ||= catalogue.shop.families.find(one => unit.family.toLowerCase().includes(one.key))?.key ?? ''
     sheets.value = await callApi<SheetRow[]>('/sheets')
   } catch (error) {
     problem.value = sentenceOf(error)
@@ -110,6 +114,7 @@ function start() {
         v-model:family="family"
         v-model:product="product"
         v-model:loose="loose"
+        :shop="catalogue.shop"
       />
     </template>
     <RefusalNote :text="problem" />

@@ -1,8 +1,9 @@
+import { SHIPPED_CATALOGUE, type Catalogue } from '../../growth'
 import { applyEdits, type SheetDocument } from '../../sheet'
 import { marksOfJoints } from './marks'
 import { fitOfPair, limitsFromClass, usualReadings } from './measuring'
 import { mirrorLimb } from './mirror-limb'
-import { decided, liftingGear, massFromOutline, neverAgain } from './parts'
+import { decided, liftingGear, massFromOutline, neverAgain, sectionFromOrder } from './parts'
 import type { Proposal, Proposer } from './proposal'
 import { jointIsPulled, torqueFromThread } from './torques'
 
@@ -10,7 +11,7 @@ export type { Proposal } from './proposal'
 
 const PROPOSERS: readonly Proposer[] = [
   mirrorLimb, decided, liftingGear, torqueFromThread, jointIsPulled, neverAgain, marksOfJoints, limitsFromClass, fitOfPair,
-  massFromOutline, usualReadings,
+  massFromOutline, usualReadings, sectionFromOrder,
 ]
 
 /**
@@ -19,11 +20,12 @@ const PROPOSERS: readonly Proposer[] = [
  * one is taken, the others are proposed anew.
  *
  * @param newId makes the rest of a key
+ * @param shop families and words of the shop; those that ship when left out
  * @returns proposals that can be made, the gravest first
  * @example proposalsFor(draft, newId).map(({ what, why }) => `${what}: ${why}`)
  */
-export const proposalsFor = (sheet: SheetDocument, newId: () => string): Proposal[] =>
-  PROPOSERS.flatMap(propose => propose(sheet, newId)).filter(({ edits }) => {
+export const proposalsFor = (sheet: SheetDocument, newId: () => string, shop: Catalogue = SHIPPED_CATALOGUE): Proposal[] =>
+  PROPOSERS.flatMap(propose => propose(sheet, newId, shop)).filter(({ edits }) => {
     try {
       applyEdits(sheet, edits)
       return true

@@ -1,6 +1,6 @@
 import { DomainError } from '../../domain-error'
 import { toleranceLimits } from '../../fits'
-import { FAMILIES } from '../../growth'
+import type { Family } from '../../growth'
 import { withoutDust } from '../../numbers'
 import { openGaps, type Edit, type Position, type SheetDocument } from '../../sheet'
 import { formatQuantity } from '../../units'
@@ -30,8 +30,8 @@ export const limitsFromClass: Proposer = sheet => sheet.positions.flatMap((posit
 })
 
 /** The family that a sheet names, or that its title does. */
-export const familyOf = ({ family, title }: Pick<SheetDocument, 'family' | 'title'>) =>
-  FAMILIES.find(({ key }) => family.toLowerCase().includes(key)) ?? FAMILIES.find(({ key }) => title.toLowerCase().includes(key))
+export const familyOf = ({ family, title }: Pick<SheetDocument, 'family' | 'title'>, families: readonly Family[]) =>
+  families.find(({ key }) => family.toLowerCase().includes(key)) ?? families.find(({ key }) => title.toLowerCase().includes(key))
 
 const words = (text: string) => new Set(text.toLowerCase().split(/[^a-z]+/).filter(word => word.length > 3))
 /** Half of its words are said of some reading: it is there by another name. */
@@ -44,21 +44,21 @@ function isThere({ positions }: SheetDocument, name: string, quantity: Position[
 }
 
 /** Readings that machines of its family usually get, before and after, or while it runs. */
-export const usualReadings: Proposer = (sheet, newId) => {
-  const family = familyOf(sheet)
+export const usualReadings: Proposer = (sheet, newId, { families }) => {
+  const family = familyOf(sheet, families)
   const host = sheet.parts.find(part => part.kind === 'shaft') ?? sheet.parts.find(part => part.kind === 'housing') ?? sheet.parts[0]!
   const found = sheet.steps.find(step => step.limb === 'off' && step.stage === 'as-found') ?? sheet.steps.find(step => step.limb === 'off' && step.stage === 'take-apart')
   const run = sheet.steps.findLast(step => step.stage === 'run' && step.reads) ?? sheet.steps.findLast(step => step.stage === 'run')
   const left = sheet.steps.findLast(step => step.stage === 'as-left') ?? run
   return (family?.readings ?? []).filter(({ name, quantity }) => !isThere(sheet, name, quantity)).flatMap((usual): Proposal[] => {
-    const { when, ...reading } = usual
+    const { asked, ...reading } = usual
     const key = `position-${newId()}`
     const position: Position = {
       ...reading, key, part: host.key, method: 'values', limits: {}, source: `usual on a ${family!.name.toLowerCase()}; the limits are the maker’s`,
     }
     const asks = [
-      ...when === 'run' || !found ? [] : [{ step: found, stage: 'as-found' as const }],
-      ...when === 'found' ? [] : [when === 'run' ? run : left].flatMap(step => step ? [{ step, stage: 'as-left' as const }] : []),
+      ...asked === 'run' || !found ? [] : [{ step: found, stage: 'as-found' as const }],
+      ...asked === 'found' ? [] : [asked === 'run' ? run : left].flatMap(step => step ? [{ step, stage: 'as-left' as const }] : []),
     ]
     if (asks.length === 0) return []
     const gaps = [...openGaps(sheet), { thing: key, field: 'limits' as const }]

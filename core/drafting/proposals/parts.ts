@@ -1,12 +1,26 @@
 import { factsOf } from '../../growth'
 import { withoutDust } from '../../numbers'
-import { needsLifting, WEARS, type Part, type SheetDocument } from '../../sheet'
+import { needsLifting, TAKES_A_SET, WEARS, type Part, type SheetDocument } from '../../sheet'
 import { formatQuantity } from '../../units'
+import { outlinesFromOrder } from '../outlines-from-order'
 import { setField, type Proposal, type Proposer } from './proposal'
 
-/** What its word says is new each time, and the sheet does not. */
-export const neverAgain: Proposer = sheet => sheet.parts
-  .filter(part => !part.neverAgain && factsOf(part.name).neverAgain)
+/** A first section of a machine that nobody has drawn. */
+export const sectionFromOrder: Proposer = (sheet) => {
+  if (sheet.parts.some(part => part.outlines)) return []
+  const outlines = outlinesFromOrder(sheet)
+  const drawn = sheet.parts.filter(part => outlines.has(part.key))
+  if (drawn.length === 0) return []
+  return [{
+    place: { list: 'parts', key: drawn[0]!.key, field: 'outlines' }, what: `A section with ${drawn.length} of ${sheet.parts.length} parts`,
+    why: 'From the order in which they come off, with sizes usual for their kinds: a picture to find parts in, not to scale.',
+    edits: drawn.map(part => setField('parts', part, 'outlines', outlines.get(part.key))),
+  }]
+}
+
+/** What its kind, or its word, says is new each time, and the sheet does not. */
+export const neverAgain: Proposer = (sheet, _newId, { words }) => sheet.parts
+  .filter(part => !part.neverAgain && (TAKES_A_SET.has(part.kind) || factsOf(part.name, words).neverAgain))
   .map(part => ({
     place: { list: 'parts', key: part.key }, what: `${part.name}: new each time`,
     why: 'It has taken its set, or its edge: an old one leaks or lets go.', edits: [setField('parts', part, 'neverAgain', true)],
@@ -26,6 +40,7 @@ const SOLID: ReadonlySet<Part['kind']> = new Set(['shaft', 'sleeve', 'wear ring'
 /** The mass of a part of turning whose outline and material are known. */
 export const massFromOutline: Proposer = sheet => sheet.parts.flatMap((part): Proposal[] => {
   if (part.massKg !== undefined || !part.outlines || !part.material || !SOLID.has(part.kind)) return []
+  if (part.outlines.some(outline => outline.notToScale)) return []
   const density = DENSITIES.find(([words]) => words.test(part.material!))
   if (!density) return []
   const [, kgPerM3, name] = density

@@ -1,7 +1,8 @@
 import type { Step } from '../schema'
+import { TAKES_A_SET } from '../wears'
 import type { Rule } from './finding'
 
-const KINDS: readonly string[] = ['gasket', 'o-ring', 'lip seal', 'snap ring']
+const article = (word: string) => /^[aeiou]/.test(word) ? 'an' : 'a'
 
 const comesOut = (key: string) => (step: Step) => step.removes?.some(({ part }) => part === key) ?? false
 
@@ -10,9 +11,9 @@ export const neverAgain: Rule = {
   name: 'never-again',
   source: 'general practice: what has taken its shape seals or holds only once',
   find: sheet => sheet.parts
-    .filter(({ key, kind, neverAgain: isNew }) => KINDS.includes(kind) && !isNew && sheet.steps.some(comesOut(key)))
+    .filter(({ key, kind, neverAgain: isNew }) => TAKES_A_SET.has(kind) && !isNew && sheet.steps.some(comesOut(key)))
     .map(part => ({
       list: 'parts' as const, key: part.key, field: 'neverAgain', severity: 'wrong' as const,
-      sentence: `${part.name}: a ${part.kind} that comes out is replaced each time.`,
+      sentence: `${part.name}: ${article(part.kind)} ${part.kind} that comes out is replaced each time.`,
     })),
 }

@@ -4,6 +4,7 @@ import { dutiesOf, jointOf, movedBy, OPEN_UP, partOf, positionOf, sealsAt, stepN
 import DepartureNote from './DepartureNote.vue'
 import MachineNotice from './MachineNotice.vue'
 import TakeoverNotice from '../takeover/TakeoverNotice.vue'
+import AttachmentStrip from '../../../job/AttachmentStrip.vue'
 import PhotoStrip from '../../../job/PhotoStrip.vue'
 import StepCautions from './StepCautions.vue'
 import StepFacts from './StepFacts.vue'
@@ -86,6 +87,7 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
     >
       <p>Closed by {{ job.state.closed.by }}. The record does not change any more.</p>
       <el-button
+        v-if="!job.isPractice"
         type="primary"
         @click="navigateTo(`/jobs/${job.meta.id}/dossier`)"
       >
@@ -142,6 +144,7 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
         :bags="bench.wantedBags.value"
         :joint="joint"
       />
+      <AttachmentStrip :attachments="step.attachments ?? []" />
       <GrowPanel
         v-if="bench.mayWork.value && (isOpenUp || adding)"
         :key="`deeds at ${step.key}`"
@@ -164,7 +167,7 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
       />
       <PhotoStrip
         :photos="photos"
-        :job-id="job.meta.id"
+        :job-id="job.isPractice ? null : job.meta.id"
       />
       <ul
         v-if="duties.length"

@@ -38,7 +38,7 @@ const {
 } = entry
 /** What the last overhaul left, beside the cells of what is found now. */
 const history = useUnitHistory()
-history.open(bench.job.meta.unitTag)
+if (!bench.job.isPractice) history.open(bench.job.meta.unitTag)
 const last = computed(() => stage === 'as-found' ? history.leftBefore(bench.job.meta.number).get(positionKey) : undefined)
 joinTogether({ isComplete: computed(() => editing.value && bench.mayWork.value && assessed.value.result !== null), store })
 const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.trim())))
@@ -154,7 +154,7 @@ const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.tr
       Not at 20 °C …
     </el-button>
     <NuxtLink
-      v-if="editing && position.worksheet && !offers"
+      v-if="editing && position.worksheet && !offers && !bench.job.isPractice"
       class="worksheet"
       :to="{ path: `/workings/${position.worksheet}`, query: { job: bench.job.meta.id, position: positionKey, stage } }"
     >

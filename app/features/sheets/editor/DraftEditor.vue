@@ -1,16 +1,18 @@
 <script setup lang="ts">
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
-import { fieldWord, openGaps, placeOfPointer, type Finding, type ListName, type Place, type SheetFault } from '#core'
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
+import { navigateTo } from '#app'
+import { fieldWord, openGaps, type ListName, type Place } from '#core'
 import { isField } from '../../../ui/is-field'
 import RefusalNote from '../../../ui/RefusalNote.vue'
 import { countsOf } from '../findings'
-import { gapWords } from '../sheet-words'
 import SeverityMark from '../SeverityMark.vue'
+import CheckerDrawer from './CheckerDrawer.vue'
 import ProposalsDrawer from './ProposalsDrawer.vue'
 import JsonPane from './JsonPane.vue'
 import OrderPane from './OrderPane.vue'
 import ReviewPane from './ReviewPane.vue'
 import SayPane from './SayPane.vue'
+import SectionPane from './SectionPane.vue'
 import TablesPane from './TablesPane.vue'
 import { useDraft } from './use-draft'
 
@@ -23,11 +25,9 @@ const list = ref<ListName>('parts')
 const opened = ref<string | null>(null)
 const panes = { order: useTemplateRef<InstanceType<typeof OrderPane>>('order'), tables: useTemplateRef<InstanceType<typeof TablesPane>>('tables') }
 
-const says = computed(() => checked.value?.findings ?? [])
 const faults = computed(() => checked.value?.faults ?? [])
-const counts = computed(() => countsOf(says.value))
-const gaps = computed(() => document.value ? gapWords(document.value, openGaps(document.value)) : [])
-const missing = computed(() => gaps.value.reduce((sum, { of }) => sum + of.length, 0))
+const counts = computed(() => countsOf(checked.value?.findings ?? []))
+const missing = computed(() => document.value ? openGaps(document.value).length : 0)
 const [isTold, isProposing] = [ref(false), ref(false)]
 
 /** Goes to the place that a fault or a finding is about. */
@@ -47,7 +47,6 @@ async function jump(place: Place) {
   await nextTick()
   ;(place.list === 'steps' ? panes.order : panes.tables).value?.show(place.key)
 }
-const placeOfFinding = ({ list: at, key, field }: Finding): Place => ({ list: at, key, ...field ? { field } : {} })
 
 function keys(event: KeyboardEvent) {
   if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z' || isField(event.target)) return
@@ -57,11 +56,6 @@ function keys(event: KeyboardEvent) {
 }
 onMounted(() => window.addEventListener('keydown', keys))
 onBeforeUnmount(() => window.removeEventListener('keydown', keys))
-const told = shallowRef<{ fault: SheetFault, place: Place }[]>([])
-function tell() {
-  told.value = faults.value.map(fault => ({ fault, place: placeOfPointer(fault.place) }))
-  isTold.value = true
-}
 const clashWords = computed(() => {
   if (!clash.value) return null
   const { edit, now } = clash.value
@@ -105,6 +99,13 @@ const clashWords = computed(() => {
         </template>
       </span>
       <el-button
+        class="try"
+        :disabled="saving > 0"
+        @click="navigateTo(`/drafts/${desk.id}/bench`)"
+      >
+        <Icon name="ph:play" /> Try it
+      </el-button>
+      <el-button
         class="proposals"
         @click="isProposing = true"
       >
@@ -113,7 +114,7 @@ const clashWords = computed(() => {
       <button
         class="checker"
         :class="{ faulty: faults.length > 0 }"
-        @click="tell"
+        @click="isTold = true"
       >
         <template v-if="!checked">
           The checker reads …
@@ -180,6 +181,13 @@ const clashWords = computed(() => {
           />
         </el-tab-pane>
         <el-tab-pane
+          name="section"
+          label="Section"
+          lazy
+        >
+          <SectionPane :active="tab === 'section'" />
+        </el-tab-pane>
+        <el-tab-pane
           name="sheet"
           label="Sheet"
           lazy
@@ -209,44 +217,10 @@ const clashWords = computed(() => {
       v-model="isProposing"
       @jump="jump"
     />
-    <el-drawer
+    <CheckerDrawer
       v-model="isTold"
-      title="What the checker says"
-      size="min(560px, 100vw)"
-      append-to-body
-    >
-      <button
-        v-for="{ fault, place } in told"
-        :key="fault.place + fault.reason"
-        class="told wrong"
-        @click="jump(place)"
-      >
-        <Icon name="ph:warning-diamond" /> <span>{{ fault.reason }}</span>
-      </button>
-      <button
-        v-for="finding in says"
-        :key="finding.rule + finding.key + finding.sentence"
-        class="told"
-        :class="finding.severity"
-        @click="jump(placeOfFinding(finding))"
-      >
-        <SeverityMark :severity="finding.severity" />
-        <span><strong>{{ finding.severity }}</strong> {{ finding.sentence }} <small>{{ finding.source }}</small></span>
-      </button>
-      <p
-        v-for="gap in gaps"
-        :key="gap.field"
-        class="gap"
-      >
-        <b>{{ gap.field }}</b> not known: <span class="quiet">{{ gap.of.join(' · ') }}</span>
-      </p>
-      <p
-        v-if="told.length + says.length + gaps.length === 0"
-        class="quiet"
-      >
-        Nothing to say.
-      </p>
-    </el-drawer>
+      @jump="jump"
+    />
   </div>
 </template>
 
@@ -255,20 +229,13 @@ const clashWords = computed(() => {
 .bar { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
 .bar .el-button { margin: 0; }
 .state { color: var(--slate); min-width: 90px; }
-.bar .proposals { margin-left: auto; }
+.bar .try { margin-left: auto; }
 .checker { display: flex; flex-wrap: wrap; gap: 4px 16px; min-height: 44px; padding: 4px 14px; align-items: center; background: var(--chalk); border: 1px solid var(--rule-strong); color: var(--ink); font: 600 17px/1.2 var(--label); cursor: pointer; }
 .checker.faulty { border-color: var(--oxide); }
 .count { color: var(--brass); }
 .count.danger, .count.wrong { color: var(--oxide); }
 .fine { color: var(--verdigris); }
 .card { padding: 4px 20px 18px; }
-.told { display: grid; grid-template-columns: 22px minmax(0, 1fr); gap: 8px; width: 100%; padding: 9px 8px; text-align: left; background: none; border: 0; border-top: 1px solid var(--rule); color: var(--ink); font: 400 15px/1.3 var(--text); cursor: pointer; }
-.told svg { color: var(--brass); font-size: 18px; margin-top: 1px; }
-.told.danger svg, .told.wrong svg { color: var(--oxide); }
-.told strong { font: 600 15px/1.2 var(--label); letter-spacing: .04em; text-transform: uppercase; margin-right: 4px; }
-.told small { display: block; color: var(--slate); }
-.told:hover { background: var(--plate); }
-.gap { margin: 0; padding: 9px 8px; border-top: 1px solid var(--rule); }
 .clash { padding: 10px 16px; background: var(--oxide-tint); border-left: 6px solid var(--oxide); }
 .clash p { margin: 0 0 6px; font-weight: 600; }
 .clash dl { display: grid; grid-template-columns: 190px minmax(0, 1fr); gap: 3px 12px; margin: 0 0 8px; }

@@ -3,6 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import Papa from 'papaparse'
 import { COLUMNS, fieldWord, guessColumns, isHead, MOST_ROWS, type ColumnUse, type PastedList, type PasteResult } from '#core'
 import { sentenceOf } from '../../../net/api'
+import { useCatalogueStore } from '../../../net/catalogue-store'
 import AskDialog from '../../../ui/AskDialog.vue'
 import ChoiceSelect from '../../../ui/ChoiceSelect.vue'
 import LabelledField from '../../../ui/LabelledField.vue'
@@ -14,6 +15,7 @@ import { useDraft } from './use-draft'
 const { list } = defineProps<{ list: PastedList }>()
 const open = defineModel<boolean>({ required: true })
 const { sheet, act, problem: refused } = useDraft()
+const catalogue = useCatalogueStore()
 
 const [text, source, problem, reading] = [ref(''), ref(''), ref(''), ref(false)]
 const hasHead = ref(true)
@@ -63,7 +65,7 @@ async function read() {
     : null)
   try {
     const plain = JSON.parse(JSON.stringify({ list, columns, rows: rows.value, source: source.value.trim() || 'pasted table' })) as never
-    result.value = await askWorker('readTable', { sheet: sheet(), ...plain as object } as never)
+    result.value = await askWorker('readTable', { sheet: sheet(), words: catalogue.shop.words, ...plain as object } as never)
   } catch (error) {
     problem.value = sentenceOf(error)
   }

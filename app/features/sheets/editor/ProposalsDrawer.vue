@@ -2,6 +2,7 @@
 import { ref, shallowRef, watch } from 'vue'
 import type { Place, Proposal } from '#core'
 import { sentenceOf } from '../../../net/api'
+import { useCatalogueStore } from '../../../net/catalogue-store'
 import RefusalNote from '../../../ui/RefusalNote.vue'
 import { askWorker } from '../../../workers/ask-worker'
 import { useDraft } from './use-draft'
@@ -10,6 +11,7 @@ import { useDraft } from './use-draft'
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ jump: [place: Place] }>()
 const { document, act, sheet } = useDraft()
+const catalogue = useCatalogueStore()
 
 const proposals = shallowRef<Proposal[] | null>(null)
 const problem = ref('')
@@ -18,7 +20,8 @@ const left = ref(new Set<string>())
 watch([open, document], async () => {
   if (!open.value || !document.value) return
   try {
-    proposals.value = await askWorker('proposals', sheet())
+    await catalogue.load()
+    proposals.value = await askWorker('proposals', { sheet: sheet(), shop: catalogue.shop })
   } catch (error) {
     problem.value = sentenceOf(error)
   }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { PASTED, type ListName, type PastedList, type Sheet } from '#core'
+import { PASTED, type ListName, type PastedList } from '#core'
 import { tablesOf } from '../sheet-tables'
 import ThingTable from '../ThingTable.vue'
 import PasteDialog from './PasteDialog.vue'
@@ -16,7 +16,7 @@ const opened = defineModel<string | null>('thing', { required: true })
 const search = ref('')
 
 /** As the document is written, for all its machines: each thing once. */
-const tables = computed(() => tablesOf(shown.value as Sheet))
+const tables = computed(() => tablesOf(shown.value!))
 const table = computed(() => tables.value.find(one => one.list === list.value) ?? tables.value[0]!)
 const found = computed(() => {
   const wanted = search.value.trim().toLowerCase()
@@ -32,12 +32,14 @@ defineExpose({ show })
 
 <template>
   <div class="pane">
+    <el-segmented
+      v-model="list"
+      class="lists"
+      direction="vertical"
+      :options="tables.map(one => ({ value: one.list, label: `${one.title} ${one.rows.length}` }))"
+      aria-label="List"
+    />
     <div class="bar">
-      <el-segmented
-        v-model="list"
-        :options="tables.map(one => ({ value: one.list, label: `${one.title} ${one.rows.length}` }))"
-        aria-label="List"
-      />
       <el-input
         v-model="search"
         class="search"
@@ -79,6 +81,10 @@ defineExpose({ show })
 </template>
 
 <style scoped>
+.pane { display: grid; grid-template-columns: auto minmax(0, 1fr); grid-template-rows: auto minmax(0, 1fr); gap: 0 18px; align-items: start; }
+.lists { grid-row: 1 / 3; margin-top: 6px; }
+.lists :deep(.el-segmented__item) { justify-content: flex-start; }
 .bar { display: flex; flex-wrap: wrap; gap: 10px; align-items: center; margin: 6px 0 12px; }
 .search { max-width: 200px; margin-left: auto; }
+@media (max-width: 900px) { .pane { grid-template-columns: minmax(0, 1fr); } .lists { grid-row: auto; } }
 </style>

@@ -137,6 +137,9 @@ export function provideDraft(id: string): DraftDesk {
   return desk
 }
 
+/** The draft that is open at this desk; null where something else is written with the same forms. */
+export const useDraftIfOpen = (): DraftDesk | null => inject(KEY, null)
+
 /** The draft that is open at this desk. */
 export function useDraft(): DraftDesk & { sheet: () => SheetDocument } {
   const desk = inject(KEY)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import BenchView from '../../../features/bench/BenchView.vue'
+import { BenchView } from '../../../features/bench'
 import JobGate from '../../../job/JobGate.vue'
 
 const route = useRoute()

@@ -28,7 +28,7 @@ const risk = computed(() => {
     <p>{{ duty.what }}.</p>
     <PhotoStrip
       :photos="job.state.photos.filter(photo => photo.step === step.key)"
-      :job-id="job.meta.id"
+      :job-id="job.isPractice ? null : job.meta.id"
     />
     <PhotoButton
       v-if="bench.mayWork.value && !met"

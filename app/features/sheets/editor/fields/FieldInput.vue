@@ -1,18 +1,19 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { fieldQuantity, fieldWord, kindAt, type Place } from '#core'
+import { fieldQuantity, fieldWord, kindAt, type Attachment, type Place } from '#core'
+import AttachmentsField from './AttachmentsField.vue'
 import ConditionField from './ConditionField.vue'
 import { choicesOf, emptyOf, fieldKind, type FieldSchema } from './field-kinds'
 import GroupField from './GroupField.vue'
 import JsonField from './JsonField.vue'
 import ListField from './ListField.vue'
 import QuantityField from './QuantityField.vue'
-import { useDraft } from '../use-draft'
+import { useDraftIfOpen } from '../use-draft'
 
 /** One field of a thing, as its schema says it is filled in. */
-const { schema, list, path, thing } = defineProps<{ schema: FieldSchema, list: Place['list'], path: string, thing: object, required?: boolean }>()
+const { schema, list, path, thing, required = false } = defineProps<{ schema: FieldSchema, list: Place['list'], path: string, thing: object, required?: boolean }>()
 const value = defineModel<unknown>()
-const { sheet } = useDraft()
+const desk = useDraftIfOpen()
 
 const field = computed(() => path.split('/').findLast(name => name !== '*')!)
 const label = computed(() => fieldWord(field.value))
@@ -22,9 +23,10 @@ const kind = computed(() => fieldKind(schema, refersTo.value, itemRefersTo.value
 const quantity = computed(() => fieldQuantity(path, thing))
 /** What is picked from: the words of a closed list, or the things that it may name. */
 const picks = computed(() => {
-  if (kind.value === 'choice') return schema.anyOf!.map(({ const: word }) => ({ value: word!, label: word! }))
+  const words = kind.value === 'choice' ? schema.anyOf : kind.value === 'choices' ? schema.items!.anyOf : undefined
+  if (words) return words.map(({ const: word }) => ({ value: word!, label: word! }))
   const named = refersTo.value ?? itemRefersTo.value
-  return named && (kind.value === 'reference' || kind.value === 'references') ? choicesOf(sheet(), named) : undefined
+  return named && (kind.value === 'reference' || kind.value === 'references') ? choicesOf(desk!.document.value!, named) : undefined
 })
 const lines = computed(() => (value.value as string[] | undefined ?? []).join('\n'))
 const sayLines = (text: string) => {
@@ -39,11 +41,13 @@ const sayNumbers = (text: string) => {
 const asCondition = computed(() => value.value as Record<string, string[]> | undefined)
 const asNumber = computed(() => value.value as number | undefined)
 const asList = computed(() => value.value as object[] | undefined)
+const asAttachments = computed(() => value.value as Attachment[] | undefined)
 const asGroup = computed(() => value.value as object | undefined)
 const asText = computed(() => (value.value ?? '') as string)
 const asNumbers = computed(() => (value.value as number[] | undefined ?? []).join('  '))
-const asKeys = computed(() => (value.value ?? (kind.value === 'references' ? [] : undefined)) as string)
-const sayKeys = (said: unknown) => { value.value = (said as string | string[] | undefined)?.length ? said : undefined }
+const isMany = computed(() => kind.value === 'references' || kind.value === 'choices')
+const asKeys = computed(() => (value.value ?? (isMany.value ? [] : undefined)) as string)
+const sayKeys = (said: unknown) => { value.value = (said as string | string[] | undefined)?.length ? said : required && isMany.value ? [] : undefined }
 /** Of a layout or the like: which shape it is, by its word. */
 const shapes = computed(() => schema.anyOf ?? [])
 const wordOf = (shape: FieldSchema) => shape.properties?.kind?.const ?? ''
@@ -54,7 +58,7 @@ const shape = computed(() => shapes.value.find(one => wordOf(one) === (value.val
   <el-select
     v-if="picks"
     :model-value="asKeys"
-    :multiple="kind === 'references'"
+    :multiple="isMany"
     clearable
     filterable
     :persistent="false"
@@ -114,6 +118,12 @@ const shape = computed(() => shapes.value.find(one => wordOf(one) === (value.val
     v-else-if="kind === 'condition'"
     :model-value="asCondition"
     :of="field === 'ways' ? 'choices' : 'options'"
+    @update:model-value="value = $event"
+  />
+  <AttachmentsField
+    v-else-if="kind === 'attachments'"
+    :model-value="asAttachments"
+    :most="schema.maxItems"
     @update:model-value="value = $event"
   />
   <ListField

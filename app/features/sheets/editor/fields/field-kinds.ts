@@ -17,7 +17,7 @@ export interface FieldSchema {
 }
 
 /** How a field is filled in. */
-export type FieldKind = 'choice' | 'yes' | 'number' | 'reference' | 'references' | 'line' | 'text' | 'lines' | 'numbers' | 'group' | 'list' | 'shapes' | 'condition' | 'as it is written'
+export type FieldKind = 'choice' | 'choices' | 'yes' | 'number' | 'reference' | 'references' | 'line' | 'text' | 'lines' | 'numbers' | 'group' | 'list' | 'shapes' | 'condition' | 'attachments' | 'as it is written'
 
 export function fieldKind(schema: FieldSchema, refersTo: Kind | undefined, itemRefersTo: Kind | undefined): FieldKind {
   if (schema.anyOf) return schema.anyOf.every(one => one.const !== undefined) ? 'choice' : 'shapes'
@@ -29,6 +29,8 @@ export function fieldKind(schema: FieldSchema, refersTo: Kind | undefined, itemR
       if (itemRefersTo) return 'references'
       if (schema.items?.type === 'string') return 'lines'
       if (schema.items?.type === 'number') return 'numbers'
+      if (schema.items?.anyOf?.every(one => one.const !== undefined)) return 'choices'
+      if (schema.items?.properties?.sha256) return 'attachments'
       return schema.items?.type === 'object' && !isVariants(schema) ? 'list' : 'as it is written'
     }
     case 'object': return schema.patternProperties ? 'condition' : 'group'

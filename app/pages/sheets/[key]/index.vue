@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import SheetView from '../../features/sheets/SheetView.vue'
+import SheetView from '../../../features/sheets/SheetView.vue'
 
 const route = useRoute()
 const sheet = String(route.params.key)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import DraftView from '../../features/sheets/DraftView.vue'
+import DraftView from '../../../features/sheets/DraftView.vue'
 
 const route = useRoute()
 useHead({ title: 'Draft · Needler' })

@@ -1,0 +1,1 @@
+export { default as BenchView } from './BenchView.vue'

@@ -1,0 +1,1 @@
+export { default as PracticeOf } from './PracticeOf.vue'

@@ -1,0 +1,215 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef } from 'vue'
+import { outlinesFromOrder, type Outline, type Part } from '#core'
+import ChoiceSelect from '../../../ui/ChoiceSelect.vue'
+import SectionDrawing from '../../../ui/drawings/SectionDrawing.vue'
+import QuantityField from './fields/QuantityField.vue'
+import ThingDrawer from './ThingDrawer.vue'
+import { useDraft } from './use-draft'
+import { useShown } from './use-shown'
+
+/** The section beside its numbers: who picks a part in the one has it in the other. */
+const { active } = defineProps<{ active: boolean }>()
+const { act, sheet } = useDraft()
+const isOpen = ref(false)
+const { shown } = useShown(() => active && !isOpen.value)
+const picked = ref('')
+
+const parts = computed(() => shown.value?.parts ?? [])
+const rows = computed(() => parts.value.flatMap(part => (part.outlines ?? []).map((outline, at) => ({ id: `${part.key} ${at}`, part, outline, at }))))
+const undrawn = computed(() => parts.value.filter(part => !part.outlines))
+const isSketch = computed(() => rows.value.some(({ outline }) => outline.notToScale))
+const proposed = shallowRef(outlinesFromOrder(sheet()))
+const lit = computed(() => new Set([picked.value]))
+
+const SIZES = [['fromMm', 'From'], ['toMm', 'To'], ['innerMm', 'Bore'], ['outerMm', 'Outside']] as const
+const LAYERS = (['housing', 'shaft', 'turning', 'still'] as const).map(value => ({ value, label: value }))
+
+const now = (key: string) => sheet().parts.find(part => part.key === key)!
+function write(part: Part, outlines: readonly Outline[]) {
+  const { outlines: before } = now(part.key)
+  act([{ list: 'parts', key: part.key, field: 'outlines', ...before ? { before } : {}, ...outlines.length > 0 ? { after: outlines } : {} }])
+}
+/** Who writes a size has it from the drawing, or from the part: it is no sketch any more. */
+function put(part: Part, at: number, said: Partial<Outline>) {
+  if (Object.values(said).some(value => value === undefined)) return
+  write(part, now(part.key).outlines!.map((outline, i) => {
+    if (i !== at) return outline
+    const { notToScale: _sketch, ...measured } = outline
+    return { ...measured, ...said }
+  }))
+}
+const remove = (part: Part, at: number) => write(part, now(part.key).outlines!.filter((_, i) => i !== at))
+/** One more piece of it, behind its last one, or behind all that is drawn. */
+function add(key: string) {
+  const part = now(key)
+  const last = part.outlines?.at(-1) ?? { fromMm: 0, toMm: Math.max(0, ...rows.value.map(({ outline }) => outline.toMm)), innerMm: 0, outerMm: 60 }
+  const { notToScale: _sketch, ...like } = last
+  write(part, [...part.outlines ?? [], { ...like, fromMm: last.toMm, toMm: last.toMm + 40 }])
+  picked.value = key
+}
+function drawAll() {
+  proposed.value = outlinesFromOrder(sheet())
+  act(undrawn.value.flatMap(({ key }) => proposed.value.has(key) ? [{ list: 'parts', key, field: 'outlines', after: proposed.value.get(key)! }] : []))
+}
+</script>
+
+<template>
+  <div class="pane">
+    <section
+      v-if="rows.length === 0"
+      class="bare"
+    >
+      <p>Nothing of this machine is drawn yet.</p>
+      <el-button
+        v-if="proposed.size > 0"
+        type="primary"
+        @click="drawAll"
+      >
+        <Icon name="ph:lightbulb" /> Draw {{ proposed.size }} parts from the order
+      </el-button>
+      <p
+        v-else
+        class="quiet"
+      >
+        Once steps say what comes off, a first section follows from their order.
+      </p>
+    </section>
+    <template v-else>
+      <div class="drawing">
+        <SectionDrawing
+          :parts="parts"
+          :axes="shown?.axes"
+          :lit="lit"
+          balloons="all"
+          can-move
+          label="Section; its numbers stand beside it"
+          @pick="picked = $event"
+        />
+      </div>
+      <p
+        v-if="isSketch"
+        class="sketch"
+      >
+        <Icon name="ph:ruler" /> Drawn from the order, not to scale: nothing is reckoned from it. A size that you write counts as taken from the drawing.
+      </p>
+    </template>
+    <div class="bar">
+      <ChoiceSelect
+        v-model="picked"
+        class="pick"
+        :choices="parts.map(({ key, name, outlines }) => ({ value: key, label: outlines ? name : `${name} · not drawn` }))"
+        label="Part"
+        placeholder="Part"
+        filterable
+      />
+      <el-button
+        :disabled="!picked"
+        @click="add(picked)"
+      >
+        <Icon name="ph:plus" /> One more piece
+      </el-button>
+      <el-button
+        :disabled="!picked"
+        @click="isOpen = true"
+      >
+        Tapers, axis, side …
+      </el-button>
+      <span
+        v-if="undrawn.length > 0 && rows.length > 0"
+        class="quiet"
+      >{{ undrawn.length }} not drawn</span>
+    </div>
+    <el-table
+      :data="rows"
+      row-key="id"
+      max-height="max(320px, calc(100vh - 380px))"
+      aria-label="Outlines"
+      empty-text="Pick a part and draw its first piece."
+      :row-class-name="({ row }: { row: { part: Part } }) => row.part.key === picked ? 'picked' : ''"
+      @row-click="(row: { part: Part }) => picked = row.part.key"
+    >
+      <el-table-column
+        label="Part"
+        min-width="150"
+      >
+        <template #default="{ row }">
+          <button class="name">
+            {{ row.part.name }}
+          </button>
+        </template>
+      </el-table-column>
+      <el-table-column
+        v-for="[field, name] in SIZES"
+        :key="field"
+        :label="`${name} mm`"
+        align="right"
+        width="84"
+      >
+        <template #default="{ row }">
+          <QuantityField
+            v-if="row.part.key === picked"
+            :model-value="row.outline[field]"
+            :label="`${name} of ${row.part.name}, mm`"
+            @update:model-value="put(row.part, row.at, { [field]: $event })"
+          />
+          <span
+            v-else
+            class="mono"
+          >{{ row.outline[field] }}</span>
+        </template>
+      </el-table-column>
+      <el-table-column
+        label="Layer"
+        width="124"
+      >
+        <template #default="{ row }">
+          <ChoiceSelect
+            v-if="row.part.key === picked"
+            :model-value="row.outline.layer ?? 'housing'"
+            :choices="LAYERS"
+            :label="`Layer of ${row.part.name}`"
+            @update:model-value="put(row.part, row.at, { layer: $event })"
+          />
+          <template v-else>
+            {{ row.outline.layer ?? 'housing' }}
+          </template>
+        </template>
+      </el-table-column>
+      <el-table-column
+        width="52"
+        align="right"
+      >
+        <template #default="{ row }">
+          <el-button
+            v-if="row.part.key === picked"
+            text
+            :aria-label="`Take away this piece of ${row.part.name}`"
+            @click.stop="remove(row.part, row.at)"
+          >
+            <Icon name="ph:x" />
+          </el-button>
+        </template>
+      </el-table-column>
+    </el-table>
+    <ThingDrawer
+      v-model="isOpen"
+      list="parts"
+      :thing="picked"
+    />
+  </div>
+</template>
+
+<style scoped>
+.pane { display: grid; grid-template-columns: minmax(0, 1fr) 660px; gap: 8px 22px; align-items: start; }
+.drawing { grid-row: 1 / 3; height: max(320px, calc(100vh - 310px)); }
+.bare { grid-row: 1 / 3; padding: 40px 0; text-align: center; }
+.sketch { grid-column: 1; grid-row: 3; margin: 0; color: var(--brass); }
+.bar { grid-column: 2; display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
+.bar .el-button { margin: 0; }
+.pick { width: 210px; }
+.pane > .el-table { grid-column: 2; }
+.name { padding: 6px 0; border: 0; background: none; color: var(--ink); text-align: left; font: 600 15px/1.2 var(--text); cursor: pointer; }
+.pane :deep(.picked) { --el-table-tr-bg-color: var(--verdigris-tint); }
+@media (max-width: 1100px) { .pane { grid-template-columns: minmax(0, 1fr); } .pane > * { grid-column: 1 !important; grid-row: auto !important; } }
+</style>

@@ -1,0 +1,2 @@
+export { emptyOf, type FieldSchema } from './editor/fields/field-kinds'
+export { default as GroupField } from './editor/fields/GroupField.vue'
