@@ -25,8 +25,8 @@ async function take(file: File | undefined) {
   try {
     const picture = await shrinkPicture(file)
     const photo = newId()
-    await outbox.addPhoto({ id: photo, job: bench.job.meta.id, by: bench.session.person!.id, picture })
-    if (bench.job.act('photo-added', { photo, ...of })) emit('taken', photo)
+    const kept = { id: photo, job: bench.job.meta.id, by: bench.session.person!.id, picture }
+    if (await outbox.addPhoto(kept, () => bench.job.act('photo-added', { photo, ...of }))) emit('taken', photo)
   } catch {
     problem.value = 'This file is no picture that can be read here. Take it as JPEG, PNG or WebP.'
   } finally {

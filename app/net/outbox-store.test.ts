@@ -222,13 +222,36 @@ describe('what the server would not take', () => {
 })
 
 describe('photos', () => {
+  it('go after the event that tells of them, also while something else is under way, and not at all when it may not be told', async () => {
+    const { outbox } = device()
+    const picture = new Blob(['picture'], { type: 'image/jpeg' })
+    const added: JobEvent = { ...note('added'), type: 'photo-added', body: { photo: 'p-1', step: 'one' } }
+    let answer = () => {}
+    server.answer = events => new Promise((resolve) => { answer = () => resolve(usual.answer(events) as never) })
+    await outbox.add('job-1', note('first'))
+    await vi.waitFor(() => expect(server.order).toEqual(['first']))
+    // The answer to the first comes while the picture is kept, before its event is on its way.
+    const keeping = outbox.addPhoto({ id: 'p-1', job: 'job-1', by: okafor.id, picture }, () => {
+      void outbox.add('job-1', added)
+      return true
+    })
+    server.answer = usual.answer
+    answer()
+    expect(await keeping).toBe(true)
+    await vi.waitFor(() => expect(server.photos).toEqual(['p-1']))
+    expect(server.order).toEqual(['first', 'added', 'p-1'])
+    expect(await outbox.addPhoto({ id: 'p-2', job: 'job-1', by: okafor.id, picture }, () => false)).toBe(false)
+    expect(await (await deviceStore()).getAll('photos')).toEqual([])
+    expect(outbox.photos).toEqual([])
+  })
+
   const picture = new Blob(['picture'], { type: 'image/jpeg' })
 
   it('wait for the link, go after the events, and one that is refused does not stand in the way of the others', async () => {
     const { outbox, session } = device()
     session.expired = true
-    await outbox.addPhoto({ id: 'bad', job: 'job-1', by: okafor.id, picture })
-    await outbox.addPhoto({ id: 'good', job: 'job-1', by: okafor.id, picture })
+    await outbox.addPhoto({ id: 'bad', job: 'job-1', by: okafor.id, picture }, () => true)
+    await outbox.addPhoto({ id: 'good', job: 'job-1', by: okafor.id, picture }, () => true)
     await outbox.add('job-1', note('a'))
     expect(outbox.count).toBe(3)
     server.takePhoto = () => server.photos.at(-1) === 'bad' ? Promise.reject(problem(422)) : Promise.resolve()
@@ -243,9 +266,9 @@ describe('photos', () => {
   it('of a job go before its closing, those of others wait for whoever took them', async () => {
     const { outbox, session } = device()
     session.expired = true
-    await outbox.addPhoto({ id: 'p-1', job: 'job-1', by: okafor.id, picture })
-    await outbox.addPhoto({ id: 'p-2', job: 'job-2', by: okafor.id, picture })
-    await outbox.addPhoto({ id: 'p-3', job: 'job-1', by: 'person-brandt', picture })
+    await outbox.addPhoto({ id: 'p-1', job: 'job-1', by: okafor.id, picture }, () => true)
+    await outbox.addPhoto({ id: 'p-2', job: 'job-2', by: okafor.id, picture }, () => true)
+    await outbox.addPhoto({ id: 'p-3', job: 'job-1', by: 'person-brandt', picture }, () => true)
     await outbox.add('job-1', note('a'))
     await outbox.add('job-1', { ...note('closing'), type: 'job-closed', body: {} } as JobEvent)
     session.expired = false
@@ -260,7 +283,7 @@ describe('what somebody who is gone has left', () => {
   it('is sent by a lead as entered for them, with its pictures, and waits on when the server says that they are there', async () => {
     const { outbox } = device()
     await outbox.add('job-1', note('left', gone))
-    await outbox.addPhoto({ id: 'p-9', job: 'job-1', by: gone.id, picture: new Blob(['picture'], { type: 'image/jpeg' }) })
+    await outbox.addPhoto({ id: 'p-9', job: 'job-1', by: gone.id, picture: new Blob(['picture'], { type: 'image/jpeg' }) }, () => true)
     expect(outbox.stranded).toEqual([{ ...gone, count: 2 }])
     expect(server.sent).toEqual([])
     server.answer = () => Promise.reject(problem(409))

@@ -66,10 +66,19 @@ export const useOutboxStore = defineStore('outbox', () => {
     afterPaint(() => void send())
   }
 
-  /** Keeps a picture on the device until the server has it. Its event goes its own way through `add`. */
-  async function addPhoto(photo: WaitingPhoto): Promise<void> {
+  /**
+   * Keeps a picture on the device until the server has it. Once it is safe there, `announce` says in an event that it was taken; the picture
+   * goes after that event, never before. False when it may not be announced: then nothing of it is kept.
+   */
+  async function addPhoto(photo: WaitingPhoto, announce: () => boolean): Promise<boolean> {
+    const store = await deviceStore()
+    await store.add('photos', photo)
+    if (!announce()) {
+      await store.delete('photos', photo.id)
+      return false
+    }
     photos.value = [...photos.value, photo]
-    await (await deviceStore()).add('photos', photo)
+    return true
   }
 
   /** What is going to the server just now; settled when it is over, however it ended. */
@@ -118,7 +127,9 @@ export const useOutboxStore = defineStore('outbox', () => {
   }
 
   async function sendPhotosOf(owner: string, job?: string): Promise<void> {
-    const next = () => photos.value.find(photo => !photo.problem && photo.by === owner && (job === undefined || photo.job === job))
+    const isAnnounced = ({ id }: WaitingPhoto) => !waiting.value.some(({ event }) => event.type === 'photo-added' && event.body.photo === id)
+    const next = () => photos.value.find(photo =>
+      !photo.problem && photo.by === owner && (job === undefined || photo.job === job) && isAnnounced(photo))
     for (let photo = next(); photo; photo = next()) await sendPhoto(photo)
   }
 

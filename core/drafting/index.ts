@@ -1,4 +1,5 @@
 export { editInWords, kindAt, type EditWords } from './edit-words'
+export { carryOver, type CarriedOver } from './carry-over'
 export { fixesOf, type Fix } from './fixes-of'
 export { newThing } from './new-thing'
 export { proposalsFor, type Proposal } from './proposals'

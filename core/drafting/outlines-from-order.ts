@@ -29,6 +29,7 @@ const AXIAL: Partial<Record<Part['kind'], Usual>> = {
 }
 /** What lies round, in or across its neighbour instead of beside it: its place is taken from what comes off next. */
 const AROUND: ReadonlySet<Part['kind']> = new Set(['guard', 'fastener', 'key', 'wear ring'])
+const SMALL: ReadonlySet<Part['kind']> = new Set(['small part', 'gasket', 'o-ring', 'locking part', 'snap ring', 'spring', 'valve'])
 const USUAL_SHAFT_MM = 60
 
 /**
@@ -52,8 +53,9 @@ export function outlinesFromOrder(sheet: SheetDocument): ReadonlyMap<string, Out
   const hull = stays.find(part => part.kind === 'housing')
     ?? row.filter(part => part.kind === 'housing').toSorted((a, b) => (b.massKg ?? 0) - (a.massKg ?? 0))[0]
   const shaft = sheet.parts.find(part => part.kind === 'shaft')
-  // What stays together with the machine sits in its middle, between both ends.
-  const middle = [...row.slice(0, near.length), ...stays, ...row.slice(near.length)]
+  // What stays on the shaft sits in the middle, between both ends; where small things stay nobody can tell.
+  const inside = stays.filter(part => part === hull || part === shaft || (part.kind in AXIAL && !SMALL.has(part.kind)))
+  const middle = [...row.slice(0, near.length), ...inside, ...row.slice(near.length)]
   const outlines = new Map<string, Outline[]>()
   const mm = (value: number) => withoutDust(Math.round(value * 10) / 10)
   const put = (
@@ -81,7 +83,7 @@ export function outlinesFromOrder(sheet: SheetDocument): ReadonlyMap<string, Out
     if (!AROUND.has(part.kind) || part === hull || part === shaft) continue
     const drawn = (one: Part) => outlines.has(one.key) && one !== shaft
     // At the far end what comes off next lies before it.
-    const isFar = i >= near.length + stays.length
+    const isFar = i >= near.length + inside.length
     const inner = isFar ? middle.slice(0, i).toReversed() : middle.slice(i + 1)
     const next = byKey.get(part.on ?? '')
     const host = next && drawn(next) ? next : inner.find(drawn) ?? middle.find(drawn)

@@ -50,7 +50,7 @@ describe('families, words and frames', () => {
     ['a kind that there is not', /words\/0\/kind/,
       changed((c) => { c.words = c.words.map((one, i) => i === 0 ? { ...one, kind: 'gizmo' as never } : one) })],
     ['a reading that no instrument can take', /uncertainty/,
-      changed((c) => { c.families = c.families.map(one => ({ ...one, readings: one.readings.map(reading => ({ ...reading, uncertainty: 0 })) })) })],
+      changed((c) => { c.families = c.families.map(one => ({ ...one, readings: one.readings.map(it => ({ ...it, uncertainty: 0 })) })) })],
     ['something else', /At \//, 'a table' as never],
   ])('refuse %s and say where', (_name, sentence, given) => {
     expect(refused(given)).toMatch(sentence)

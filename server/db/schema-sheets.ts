@@ -64,6 +64,9 @@ export const draftDeed = pgTable('draft_deed', {
   edits: jsonb().$type<Edit[]>().notNull(),
   /** The deed that this one takes back. */
   undoes: integer(),
+  /** The revision that was brought in with it, and what of the draft stands against that. */
+  carries: integer(),
+  left: jsonb().$type<Edit[]>(),
 }, table => [unique('draft_deed_number').on(table.draftId, table.n)])
 
 /** Figures of a unit that are others than its sheet says; each change is another version, carried by the jobs that begin after it. */

@@ -1,10 +1,10 @@
 import { and, eq, sql } from 'drizzle-orm'
-import { applyEdits, DomainError, fullOptions, inverseOf, releaseBlockers, upgradeSheet, type Clash, type Edit } from '#core'
+import { applyEdits, carryOver, DomainError, editsBetween, fullOptions, inverseOf, releaseBlockers, upgradeSheet, type Clash, type Edit } from '#core'
 import { may } from '#shared/rights'
 import type { DeedAnswer } from '#shared/wire/drafts'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
-import { draftDeed, job, person as writer, sheetDraft, unit } from '../db/schema'
+import { draftDeed, job, person as writer, sheet, sheetDraft, unit } from '../db/schema'
 import { missingAttachments } from './attachments'
 import { authorsOf, nextRevision } from './drafts'
 import { Problem } from './problem'
@@ -46,6 +46,8 @@ export async function writeDeed(db: Database, person: Person, draftId: string, {
 async function editsOf(tx: Transaction, person: Person, draftId: string, n: number): Promise<Edit[]> {
   const [deed] = await tx.select().from(draftDeed).where(and(eq(draftDeed.draftId, draftId), eq(draftDeed.n, n)))
   if (!deed) throw new Problem(404, 'deed.unknown', 'There is no such deed.')
+  if (deed.carries !== null)
+    throw new Problem(409, 'undo.carried', `Revision ${deed.carries} stands: what it brought in is written as it should be, not taken back.`)
   if (deed.by !== person.id) throw new Problem(403, 'undo.not-yours', 'Somebody else wrote that. Write it as it should be instead.')
   const [gone] = await tx.select({ n: draftDeed.n }).from(draftDeed).where(and(eq(draftDeed.draftId, draftId), eq(draftDeed.undoes, n)))
   if (gone) throw new Problem(409, 'undo.done-already', 'That is taken back already.')
@@ -64,6 +66,32 @@ async function applied(tx: Transaction, draft: Draft, edits: readonly Edit[]) {
       .orderBy(sql`${draftDeed.n} desc`).limit(1)
     throw new Problem(409, error.code, `${last?.by ?? 'Somebody'} has changed that meanwhile. Look at both, and write it again.`, error.details)
   }
+}
+
+/** Brings the revision that was released meanwhile under a draft; what of the draft stands against it is told and left to its author. */
+export async function carryDraft(
+  db: Database, person: Person, draftId: string, { id, seq }: { id: string, seq: number },
+): Promise<DeedAnswer> {
+  return db.transaction(async (tx) => {
+    const draft = await lock(tx, person, draftId)
+    requireOpen(draft)
+    requireSeen(draft, seq)
+    const newest = await newestReleased(tx, draft.key)
+    if (draft.basedOn === null || !newest || newest.revision === draft.basedOn)
+      throw new Problem(409, 'draft.newest', 'No revision was released since this draft was begun.')
+    const [base] = await tx.select().from(sheet)
+      .where(and(eq(sheet.key, draft.key), eq(sheet.revision, draft.basedOn), eq(sheet.origin, 'released')))
+    if (!base) throw new Problem(409, 'draft.no-base', `Revision ${draft.basedOn} is not kept here, so nobody can tell what this draft has changed.`)
+    const now = upgradeSheet(draft.document)
+    const { document, left } = carryOver(upgradeSheet(base.document), now, upgradeSheet(newest.document))
+    const n = draft.seq + 1
+    const edits = editsBetween(now, document)
+    await tx.insert(draftDeed).values({ id, draftId, n, by: person.id, edits, carries: newest.revision, left })
+    await tx.update(sheetDraft)
+      .set({ document, title: document.title, basedOn: newest.revision, seq: n, status: 'open', changedAt: new Date() })
+      .where(eq(sheetDraft.id, draftId))
+    return { n, seq: n, edits }
+  })
 }
 
 /** Handed in, sent back with a reason, or given up: said of the state that was seen. */
@@ -98,7 +126,7 @@ export async function releaseDraft(
       throw new Problem(403, 'release.author', 'You have written in this draft. Somebody else reads and releases it.')
     const newest = await newestReleased(tx, draft.key)
     if ((newest?.revision ?? null) !== draft.basedOn)
-      throw new Problem(409, 'draft.behind', `Revision ${newest?.revision} was released meanwhile. Begin the next from that one, or bring this one in anew.`)
+      throw new Problem(409, 'draft.behind', `Revision ${newest?.revision} was released meanwhile. Bring it in here first.`)
     const document = { ...upgradeSheet(draft.document), revision: await nextRevision(tx, draft.key) }
     const blockers = releaseBlockers(document)
     if (blockers.length > 0)

@@ -73,14 +73,17 @@ export async function readDraft(db: Database, person: Person, id: string): Promi
   const { draft, tag, number, by, remarkBy } = row
   const history = await db
     .select({ n: draftDeed.n, by: writer.name, byId: draftDeed.by, at: draftDeed.at, undoes: draftDeed.undoes,
+      carries: draftDeed.carries, left: draftDeed.left,
       edits: sql<number>`jsonb_array_length(${draftDeed.edits})::int` })
     .from(draftDeed).innerJoin(writer, eq(writer.id, draftDeed.by))
     .where(eq(draftDeed.draftId, id)).orderBy(desc(draftDeed.n)).limit(HISTORY)
   const authors = await authorsOf(db, draft)
+  const newest = (await newestReleased(db, draft.key))?.revision ?? null
   const { key, title, origin, status, basedOn, jobId, seq, photos, releasedAs, remark } = draft
   return {
     id, key, title, origin, status, basedOn, jobId, seq, photos, releasedAs, tag, by, job: number,
     at: draft.at.toISOString(), changedAt: draft.changedAt.toISOString(), document: upgradeSheet(draft.document),
+    behind: newest !== basedOn ? newest : null,
     authors: authors.map(({ name }) => name), isMine: authors.some(author => author.id === person.id),
     remark: remark !== null && remarkBy !== null ? { text: remark, by: remarkBy } : null,
     history: history.toReversed().map(({ byId, at, ...deed }) => ({ ...deed, at: at.toISOString(), isMine: byId === person.id })),
@@ -92,7 +95,9 @@ export async function authorsOf(
   db: Pick<Database, 'select' | 'selectDistinct'>,
   { id, jobId, by, origin }: typeof sheetDraft.$inferSelect,
 ): Promise<{ id: string, name: string }[]> {
-  const atDesk = await db.selectDistinct({ id: draftDeed.by }).from(draftDeed).where(eq(draftDeed.draftId, id))
+  // Who only brings in what was released has written nothing.
+  const atDesk = await db.selectDistinct({ id: draftDeed.by }).from(draftDeed)
+    .where(and(eq(draftDeed.draftId, id), isNull(draftDeed.carries)))
   const atBench = jobId
     ? await db.selectDistinct({ id: jobEvent.actorId }).from(jobEvent).where(and(eq(jobEvent.jobId, jobId), eq(jobEvent.type, 'sheet-grown')))
     : []

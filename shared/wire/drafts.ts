@@ -28,7 +28,17 @@ export interface DraftRow {
 }
 
 /** One deed of an author, without what it changed. */
-export interface DeedRow { n: number, by: string, at: string, isMine: boolean, undoes: number | null, edits: number }
+export interface DeedRow {
+  n: number
+  by: string
+  at: string
+  isMine: boolean
+  undoes: number | null
+  /** The revision that it brought in, and what of the draft stands against that. */
+  carries: number | null
+  left: Edit[] | null
+  edits: number
+}
 
 export interface DraftAnswer extends Omit<DraftRow, 'parts' | 'steps' | 'positions' | 'gaps'> {
   document: SheetDocument
@@ -40,6 +50,8 @@ export interface DraftAnswer extends Omit<DraftRow, 'parts' | 'steps' | 'positio
   isMine: boolean
   remark: { text: string, by: string } | null
   releasedAs: number | null
+  /** The revision that was released since it was begun; null where that is the newest. */
+  behind: number | null
   /** The newest of its deeds, in their order. */
   history: DeedRow[]
 }

@@ -133,6 +133,7 @@ describe('rights', () => {
     'GET /drafts/[id]': 'all',
     'POST /drafts': ['lead', 'engineer', 'admin'],
     'POST /drafts/[id]/deeds': ['lead', 'engineer', 'admin'],
+    'POST /drafts/[id]/carry': ['lead', 'engineer', 'admin'],
     'POST /drafts/[id]/review': ['lead', 'engineer', 'admin'],
     'POST /drafts/[id]/release': ['engineer', 'admin'],
     'GET /proposals': 'all',

@@ -1,4 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test'
+import type { JobState } from '#core'
 import { byTouch, choose, PICTURE, signedIn, stepOf, tickOf, veeOf, workStep, type Bench } from './bench'
 
 /** Every tap in here is counted: what is said at the bench may cost three, and one word. */
@@ -118,6 +119,8 @@ test('a machine without a sheet is overhauled, at two benches and half of it wit
   const second = await mark(two.page, 'Inlet cone')
   expect(second).not.toBe(first)
   await off(two.page, 'Inlet cone')
+  await measure(two.page, 'Gap of the second stage', '1.2')
+  await expect(veeOf(page).getByRole('button', { name: /^Gap of the second stage, as found, done/ })).toBeAttached()
 
   // Both without a link for a while.
   await context.setOffline(true)
@@ -127,11 +130,13 @@ test('a machine without a sheet is overhauled, at two benches and half of it wit
   await measure(page, 'End float of the bearing', '0.11')
   await off(page, 'Lock washer')
   await off(page, 'Lock nut', { typed: true })
+  await off(two.page, 'Casing screws', { count: 12 })
   await off(two.page, 'Impeller nut')
   await off(two.page, 'Lock washer')
-  const third = await mark(two.page, 'Second impeller')
-  const mine = await mark(page, 'Bearing')
-  expect(new Set([first, second, third, mine]).size).toBe(4)
+  const marks = [first, second]
+  for (const name of ['First impeller', 'Second impeller', 'Casing upper half']) marks.push(await mark(two.page, name))
+  for (const name of ['Bearing', 'Bearing housing', 'Pulley hub']) marks.push(await mark(page, name))
+  expect(new Set(marks).size).toBe(8)
   await context.setOffline(false)
   await two.context.setOffline(false)
 
@@ -185,6 +190,10 @@ test('a machine without a sheet is overhauled, at two benches and half of it wit
   await stepOf(page).getByRole('button', { name: 'Close the job' }).tap()
   await page.getByRole('dialog', { name: 'Close the job' }).getByRole('button', { name: 'Sign and close' }).tap()
   await expect(stepOf(page).getByText(/^Closed by/)).toBeVisible()
+  const { state } = await (await page.request.get(`/api${new URL(page.url()).pathname}/dossier`)).json() as { state: JobState }
+  const parts = state.growth.flatMap(({ adds }) => adds.parts ?? []).reduce((sum, { count }) => sum + count, 0)
+  expect([parts >= 30, state.marksMade.length, state.readings.length >= 12], `${parts} parts, ${state.readings.length} readings`).toEqual([true, 8, true])
+  test.info().annotations.push({ type: 'taps', description: `${taps} for ${parts} parts, 8 marks and what was measured while it came apart` })
 
   // What it leaves: a draft, with what nobody knows yet.
   const draft = page.getByRole('region', { name: 'Drafts' }).getByRole('link', { name: 'Aeration blower 1' })
@@ -222,6 +231,7 @@ const JOINTS = [
   'Guard,Guard screws,M8,8.8,18,oil',
   'Bearing cover,Bearing cover screws,M10,8.8,36,oil',
   'Impeller,Impeller nut,M24x1.5,8.8,250,oil',
+  'Casing,Casing screws,M10,8.8,36,oil',
 ].join('\n')
 
 test('its draft is finished at a desk from the maker’s list, released by somebody else, and its sister is overhauled by it', async ({ browser }) => {
@@ -246,12 +256,12 @@ test('its draft is finished at a desk from the maker’s list, released by someb
   await paste('parts', PARTS_LIST, /53\s*new, 5\s*filled in,\s*0\s*as they are, 1\s*left out\.\s*row 7 Qty: "two" is no whole number/, 'Take 58 rows')
   await expect(page.getByRole('row').filter({ hasText: 'Inlet cone' })).toContainText(/7\.[23]\skg/)
   await page.getByText('Joints 1', { exact: true }).click()
-  await paste('joints', JOINTS, /3\s*new/, 'Take 3 rows')
+  await paste('joints', JOINTS, /4\s*new/, 'Take 4 rows')
 
   // A joint that nothing tightens is no joint yet: where it is pulled is proposed, and taken with a tap each.
   await page.getByRole('button', { name: 'Proposals' }).click()
   const proposals = page.getByRole('dialog', { name: 'What could be written next' })
-  for (const _joint of [1, 2, 3]) {
+  for (const _joint of [1, 2, 3, 4]) {
     const first = proposals.getByRole('listitem').filter({ hasText: 'Tightened at' }).first()
     const what = await first.locator('strong').innerText()
     await first.getByRole('button', { name: 'Take it' }).click()
@@ -279,6 +289,23 @@ test('its draft is finished at a desk from the maker’s list, released by someb
   await drawer.getByRole('button', { name: 'Keep it' }).click()
   await drawer.getByRole('button', { name: 'Done' }).click()
 
+  // Nobody has drawn it: a first section follows from the order, and a size that is measured is no sketch any more.
+  await page.getByRole('tab', { name: 'Section' }).click()
+  await page.getByRole('button', { name: /^Draw \d+ parts from the order/ }).click()
+  await expect(page.getByRole('img', { name: /^Section/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Pulley', exact: true }).click()
+  await page.getByLabel('Outside of Pulley, mm').fill('310')
+  await page.getByLabel('Outside of Pulley, mm').press('Enter')
+  // As its users will have it: a made-up machine, of which nothing is kept.
+  await page.getByRole('button', { name: 'Try it' }).click()
+  await expect(stepOf(page).getByRole('heading', { level: 2 })).toHaveText(/^Isolate and lock/)
+  await page.getByRole('button', { name: 'Do this step' }).click()
+  await expect(stepOf(page).getByRole('heading', { level: 2 })).toHaveText(/^Block what could turn/)
+  await page.getByRole('link', { name: 'Back to the sheet' }).click()
+  await page.getByRole('tab', { name: 'Section' }).click()
+  await page.getByRole('button', { name: 'Pulley', exact: true }).click()
+  await expect(page.getByLabel('Outside of Pulley, mm')).toHaveValue('310')
+
   await page.getByRole('tab', { name: 'Review' }).click()
   await expect(page.getByText('Nothing stands in the way.')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Release it' })).toHaveCount(0)
@@ -305,6 +332,12 @@ test('its draft is finished at a desk from the maker’s list, released by someb
   const start = fitter.page.getByRole('dialog')
   await start.getByLabel('Why does it come to the bench?').fill('As its sister')
   await start.getByRole('button', { name: /^Start/ }).tap()
+  // What was photographed while the first came apart is seen while this one does.
+  await veeOf(fitter.page).getByRole('button', { name: /^Take off: Lock nut/ }).tap()
+  const seen = stepOf(fitter.page).getByRole('list', { name: 'Pictures and papers' }).getByRole('button')
+  await expect(seen).toHaveCount(1)
+  await expect(seen.locator('img')).toBeVisible()
+  await stepOf(fitter.page).getByRole('button', { name: 'To the work at hand' }).tap()
   await workUntil(fitter.page, /^Hand over/, position => /vibration/i.test(position) ? '2.1' : /temperature/i.test(position) ? '48' : '0.1')
   await tickOf(fitter.page).tap()
   await stepOf(fitter.page).getByRole('button', { name: 'Close the job' }).tap()

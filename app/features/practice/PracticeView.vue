@@ -13,7 +13,7 @@ const options = reactive<Record<string, string>>(Object.fromEntries((sheet.optio
 const depth = shallowRef<Depth>('routine')
 const DEPTHS = [{ value: 'routine', label: 'Routine' }, { value: 'failure-analysis', label: 'Failure analysis' }] as const
 
-const begin = () => practiceJob(sheet, { options: { ...options }, depth: depth.value })
+const begin = () => practiceJob(() => sheet, { options: { ...options }, depth: depth.value })
 const job = shallowRef(faults.length === 0 ? begin() : null)
 function again() { job.value = begin() }
 const setups = computed(() => (sheet.options ?? []).map(option => ({

@@ -21,27 +21,28 @@ export interface PracticeJob extends OpenJob {
 const SECOND = { id: 'practice-second', name: 'Second person (made up)' }
 const MOST_DEEDS = 400
 
-export function practiceJob(document: SheetDocument, setup: JobSetup): PracticeJob {
+/** @param sheetOf the document; another one while its author writes */
+export function practiceJob(sheetOf: () => SheetDocument, setup: JobSetup): PracticeJob {
+  const document = computed(sheetOf)
   const session = useSessionStore()
   const me = () => ({ id: session.person?.id ?? '', name: session.person?.name ?? '' })
   const eventOf = <T extends EventType>(type: T, body: EventBodies[T], actor = me()) =>
     ({ id: newId(), type, body: JSON.parse(JSON.stringify(body)) as typeof body, actor, happenedAt: serverNow().toISOString() }) as JobEvent
 
   const opened = serverNow().toISOString()
-  const state = shallowRef(foldJob(document, [eventOf('job-opened', { reason: 'Practice', ...setup })]))
-  const sheet = computed(() => standingSheet(document, state.value))
+  const state = shallowRef(foldJob(document.value, [eventOf('job-opened', { reason: 'Practice', ...setup })]))
+  const sheet = computed(() => standingSheet(document.value, state.value))
   const refusal = ref<string | null>(null)
 
   /** A picture that nobody took counts as kept. */
-  const pictured = (events: readonly JobEvent[]) => events.flatMap(event => event.type === 'photo-added'
-    ? [event, eventOf('photo-kept', { photo: event.body.photo, sha256: '0'.repeat(64) })]
-    : [event])
+  const kept = (events: readonly JobEvent[]) => events.flatMap(event =>
+    event.type === 'photo-added' ? [eventOf('photo-kept', { photo: event.body.photo, sha256: '0'.repeat(64) })] : [])
   function take(events: readonly JobEvent[]): boolean {
     for (const together of byDeed(events)) {
-      const judged = judgeTogether(document, state.value, together)
+      const judged = judgeTogether(document.value, state.value, together)
       refusal.value = judged.refusal?.message ?? null
       if (!judged.state) return false
-      state.value = foldJob(document, pictured(together).filter(event => event.type === 'photo-kept'), judged.state)
+      state.value = foldJob(document.value, kept(together), judged.state)
     }
     return true
   }
@@ -70,8 +71,8 @@ export function practiceJob(document: SheetDocument, setup: JobSetup): PracticeJ
   return {
     isPractice: true,
     meta: {
-      id: `practice-${newId()}`, number: 0, reason: 'Practice', status: 'open', stepsDone: 0, stepsTotal: document.steps.length,
-      currentStep: null, timer: null, openedAt: opened, closedAt: null, setup, unitTag: 'made-up machine', unitName: document.title, siteName: '',
+      id: `practice-${newId()}`, number: 0, reason: 'Practice', status: 'open', stepsDone: 0, stepsTotal: document.value.steps.length,
+      currentStep: null, timer: null, openedAt: opened, closedAt: null, setup, unitTag: 'made-up machine', unitName: document.value.title, siteName: '',
     },
     get sheet() { return sheet.value },
     get state() { return state.value },
@@ -85,7 +86,7 @@ export function practiceJob(document: SheetDocument, setup: JobSetup): PracticeJ
       return take(drafts.map(({ type, body }) => ({ ...eventOf(type, body), ...deed }) as JobEvent))
     },
     reserveNumbers: async () => {},
-    asksReason: (type, body) => wantsReason(document, state.value, eventOf(type, body)),
+    asksReason: (type, body) => wantsReason(document.value, state.value, eventOf(type, body)),
     async sign(type, body) {
       return take([eventOf(type, body, SECOND)]) ? null : { sentence: refusal.value! }
     },

@@ -6,6 +6,7 @@ import { isField } from '../../../ui/is-field'
 import RefusalNote from '../../../ui/RefusalNote.vue'
 import { countsOf } from '../findings'
 import SeverityMark from '../SeverityMark.vue'
+import CarryNote from './CarryNote.vue'
 import CheckerDrawer from './CheckerDrawer.vue'
 import ProposalsDrawer from './ProposalsDrawer.vue'
 import JsonPane from './JsonPane.vue'
@@ -156,6 +157,7 @@ const clashWords = computed(() => {
       v-else-if="tab !== 'order'"
       :text="problem"
     />
+    <CarryNote />
     <section class="plate card">
       <el-tabs v-model="tab">
         <el-tab-pane

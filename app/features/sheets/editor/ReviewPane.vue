@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { editInWords, editsBetween, releaseBlockers, type SheetDocument } from '#core'
 import type { SheetAnswer } from '#shared/wire/drafts'
 import type { YardAnswer } from '#shared/wire/types'
@@ -8,18 +8,19 @@ import { useSessionStore } from '../../../net/session-store'
 import { fetchSheet } from '../../../net/sheets'
 import { useSubmit } from '../../../net/use-submit'
 import RefusalNote from '../../../ui/RefusalNote.vue'
+import HistoryList from './HistoryList.vue'
 import { useDraft } from './use-draft'
 import WalkPanel from './WalkPanel.vue'
 
 /** What is new against the revision it was begun from, what still stands in the way, and the release by somebody who has not written in it. */
 const emit = defineEmits<{ released: [revision: number] }>()
-const { id, answer, document, checked, load, saving } = useDraft()
+const { id, answer, document, history, checked, load, saving } = useDraft()
 const session = useSessionStore()
 
 const base = shallowRef<SheetDocument | null>(null)
 const baseProblem = ref('')
-onMounted(async () => {
-  const { key, basedOn } = answer.value!
+watch(() => answer.value!.basedOn, async (basedOn) => {
+  const { key } = answer.value!
   if (basedOn === null) return
   try {
     const { revisions } = await callApi<SheetAnswer>(`/sheets/${key}`)
@@ -28,7 +29,7 @@ onMounted(async () => {
   } catch (error) {
     baseProblem.value = sentenceOf(error)
   }
-})
+}, { immediate: true })
 const changes = computed(() => base.value && document.value
   ? editsBetween(base.value, document.value).map(edit => editInWords(base.value!, edit))
   : [])
@@ -86,6 +87,7 @@ const release = useSubmit(async () => {
           <b>{{ change.of }}</b> {{ change.says }}
         </li>
       </ul>
+      <HistoryList :history="history" />
     </section>
     <section aria-label="Before it is released">
       <h3>Before it is released</h3>

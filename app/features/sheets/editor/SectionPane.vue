@@ -130,7 +130,7 @@ function drawAll() {
       @row-click="(row: { part: Part }) => picked = row.part.key"
     >
       <el-table-column
-        label="Part"
+        label="Part, in mm"
         min-width="150"
       >
         <template #default="{ row }">
@@ -142,7 +142,7 @@ function drawAll() {
       <el-table-column
         v-for="[field, name] in SIZES"
         :key="field"
-        :label="`${name} mm`"
+        :label="name"
         align="right"
         width="84"
       >
@@ -161,7 +161,7 @@ function drawAll() {
       </el-table-column>
       <el-table-column
         label="Layer"
-        width="124"
+        width="118"
       >
         <template #default="{ row }">
           <ChoiceSelect
@@ -177,7 +177,7 @@ function drawAll() {
         </template>
       </el-table-column>
       <el-table-column
-        width="52"
+        width="48"
         align="right"
       >
         <template #default="{ row }">

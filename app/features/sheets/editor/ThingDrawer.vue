@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
 import { v4 as newId } from 'uuid'
-import { editsToRemove, LISTS, namedBy, newThing, thingsOf, type ListName, type Naming } from '#core'
+import { editsToRemove, LISTS, namedBy, newThing, thingsOf, type ListName, type Naming, type SheetDocument } from '#core'
+import { StepOnBench } from '../../practice'
 import ThingForm from './ThingForm.vue'
 import { useDraft } from './use-draft'
 
 /** One thing of a list beside its table: written field by field; a new one goes in when it is whole. */
 const { list, thing: key } = defineProps<{ list: ListName, thing: string | null }>()
 const open = defineModel<boolean>({ required: true })
-const { sheet, act, document, problem } = useDraft()
+const { sheet, act, document, checked, problem } = useDraft()
 
 const draft = shallowRef<Record<string, unknown>>({})
 const keyField = computed(() => LISTS[list].key)
@@ -21,6 +22,12 @@ watch(open, (isOpen) => {
   asked.value = []
   if (isOpen && key === null) draft.value = newThing(sheet(), list, newId)
 }, { immediate: true })
+/** The newest state that can be worked by: a step of it is seen as the bench shows it. */
+const sound = shallowRef<SheetDocument | null>(null)
+watch([checked, open], () => {
+  if (open.value && list === 'steps' && checked.value?.faults.length === 0) sound.value = document.value
+}, { immediate: true })
+const isOnBench = computed(() => key !== null && sound.value?.steps.some(step => step.key === key) === true)
 const shown = computed(() => there.value ?? draft.value)
 const title = computed(() => (shown.value.name ?? shown.value.title ?? shown.value.question) as string || `New ${LISTS[list].kind}`)
 
@@ -49,15 +56,24 @@ function takeOut() {
   <el-drawer
     v-model="open"
     :title="title"
-    size="min(620px, 100vw)"
+    :size="isOnBench ? 'min(1180px, 100vw)' : 'min(620px, 100vw)'"
     append-to-body
   >
-    <ThingForm
-      :key="key ?? 'new'"
-      :list="list"
-      :thing="shown"
-      @say="say"
-    />
+    <div :class="{ beside: isOnBench }">
+      <ThingForm
+        :key="key ?? 'new'"
+        :list="list"
+        :thing="shown"
+        @say="say"
+      />
+      <StepOnBench
+        v-if="isOnBench && open"
+        :key="`bench ${key}`"
+        class="bench"
+        :sheet="sound!"
+        :step="key!"
+      />
+    </div>
     <template #footer>
       <div
         v-if="asked.length > 0"
@@ -106,6 +122,9 @@ function takeOut() {
 </template>
 
 <style scoped>
+.beside { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 500px); gap: 24px; align-items: start; }
+.bench { position: sticky; top: 0; max-height: calc(100vh - 190px); overflow-y: auto; }
+@media (max-width: 1000px) { .beside { grid-template-columns: minmax(0, 1fr); } .bench { position: static; } }
 .named { text-align: left; }
 .named p { margin: 0 0 8px; color: var(--oxide); }
 </style>

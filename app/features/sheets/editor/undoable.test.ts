@@ -6,15 +6,17 @@ type Row = Parameters<typeof undoable>[0][number]
 
 describe('undoable', () => {
   it('goes back and forth as a stack of texts would', () => {
-    fc.assert(fc.property(fc.array(fc.constantFrom('write', 'undo', 'redo', 'other'), { maxLength: 40 }), (acts) => {
+    fc.assert(fc.property(fc.array(fc.constantFrom('write', 'undo', 'redo', 'other', 'carry'), { maxLength: 40 }), (acts) => {
       const history: Row[] = []
       const [past, future]: [number[], number[]] = [[], []]
-      const put = (undoes: number | null, isMine = true) => history.push({ n: history.length + 1, undoes, isMine })
+      const put = (undoes: number | null, isMine = true, carries: number | null = null) =>
+        history.push({ n: history.length + 1, undoes, isMine, carries })
       let text = 0
       for (const act of acts) {
         const { undo, redo } = undoable(history)
         expect([undo !== undefined, redo !== undefined]).toEqual([past.length > 0, future.length > 0])
         if (act === 'other') put(null, false)
+        if (act === 'carry') put(null, true, 5)
         if (act === 'write') {
           past.push(text)
           future.length = 0

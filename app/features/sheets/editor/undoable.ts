@@ -3,11 +3,15 @@ import type { DeedRow } from '#shared/wire/drafts'
 /**
  * Which deed of one's own is taken back next, and which taking back is taken back itself. What is written anew ends what could be redone.
  *
- * @example undoable([{ n: 1, undoes: null, isMine: true }]) // { undo: 1, redo: undefined }
+ * @example undoable([{ n: 1, undoes: null, carries: null, isMine: true }]) // { undo: 1, redo: undefined }
  */
-export function undoable(history: readonly Pick<DeedRow, 'n' | 'undoes' | 'isMine'>[]): { undo: number | undefined, redo: number | undefined } {
+export function undoable(
+  history: readonly Pick<DeedRow, 'n' | 'undoes' | 'isMine' | 'carries'>[],
+): { undo: number | undefined, redo: number | undefined } {
   const [undo, redo]: [number[], number[]] = [[], []]
-  for (const { n, undoes } of history.filter(deed => deed.isMine)) {
+  // A revision that was brought in is nobody's deed: it stands, and so does what was written before it.
+  for (const { n, undoes, carries } of history.filter(deed => deed.isMine)) {
+    if (carries !== null) continue
     if (undoes === null) {
       undo.push(n)
       redo.length = 0

@@ -32,7 +32,7 @@ vi.mock('../../../net/api', async (original) => {
         throw new real.NoNetwork()
       }
       if (method === 'GET') {
-        const history = server.written.map(({ n, undoes, isMine, edits }) => ({ n, undoes, isMine, by: '', at: '', edits: edits.length }))
+        const history = server.written.map(({ n, undoes, isMine, edits }) => ({ n, undoes, isMine, by: '', at: '', carries: null, left: null, edits: edits.length }))
         return { document: server.document, seq: server.written.length, status: 'open', history }
       }
       server.sent.push(body!.id)

@@ -61,7 +61,7 @@ export function makeDraft(id: string) {
         const isAlone = n === (answer.value?.seq ?? 0) + 1
         answer.value = { ...answer.value!, seq, status: 'open' }
         history.value = [...history.value, {
-          n, by: '', at: new Date().toISOString(), isMine: true, undoes: deed.undoes ?? null, edits: deed.edits?.length ?? 1,
+          n, by: '', at: new Date().toISOString(), isMine: true, undoes: deed.undoes ?? null, carries: null, left: null, edits: deed.edits?.length ?? 1,
         }]
         // Somebody else has written meanwhile, or the server knows better what was taken back.
         if ((!isAlone || deed.undoes !== undefined) && queue.length === 0) await load()

@@ -23,13 +23,11 @@ async function keep() {
   problem.value = ''
   try {
     const photo = newId()
-    await outbox.addPhoto({ id: photo, job: jobId, by: session.person!.id, picture: await shrinkPicture(file) })
+    const picture = await shrinkPicture(file)
     const fields = pattern.grid.map(row => row.map(share => Math.round(share * 100)).join(' ')).join(' / ')
-    kept.value = job.act('photo-added', {
-      photo,
-      part: part.value,
-      caption: `${summary}. By field, %: ${fields}. Blue from ${pattern.threshold.toFixed(2)}.`,
-    })
+    const caption = `${summary}. By field, %: ${fields}. Blue from ${pattern.threshold.toFixed(2)}.`
+    kept.value = await outbox.addPhoto({ id: photo, job: jobId, by: session.person!.id, picture },
+      () => job.act('photo-added', { photo, part: part.value, caption }))
     if (!kept.value) problem.value = job.refusal ?? ''
   } catch {
     problem.value = 'The picture could not be kept on this device.'
