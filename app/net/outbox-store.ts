@@ -67,8 +67,8 @@ export const useOutboxStore = defineStore('outbox', () => {
   }
 
   /**
-   * Keeps a picture on the device until the server has it. Once it is safe there, `announce` says in an event that it was taken; the picture
-   * goes after that event, never before. False when it may not be announced: then nothing of it is kept.
+   * Keeps a picture on the device until the server has it. Once it is safe there, `announce` says in an event that it was taken; the
+   * picture goes after that event, never before. False when it may not be announced: then nothing of it is kept.
    */
   async function addPhoto(photo: WaitingPhoto, announce: () => boolean): Promise<boolean> {
     const store = await deviceStore()

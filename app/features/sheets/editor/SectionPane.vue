@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue'
-import { outlinesFromOrder, type Outline, type Part } from '#core'
+import { outlinesFromOrder, schemaOf, type Outline, type Part } from '#core'
 import ChoiceSelect from '../../../ui/ChoiceSelect.vue'
 import SectionDrawing from '../../../ui/drawings/SectionDrawing.vue'
+import FieldInput from './fields/FieldInput.vue'
+import type { FieldSchema } from './fields/field-kinds'
 import QuantityField from './fields/QuantityField.vue'
-import ThingDrawer from './ThingDrawer.vue'
 import { useDraft } from './use-draft'
 import { useShown } from './use-shown'
 
 /** The section beside its numbers: who picks a part in the one has it in the other. */
 const { active } = defineProps<{ active: boolean }>()
-const { act, sheet } = useDraft()
+const { act, sheet, document } = useDraft()
 const isOpen = ref(false)
 const { shown } = useShown(() => active && !isOpen.value)
 const picked = ref('')
@@ -25,6 +26,9 @@ const lit = computed(() => new Set([picked.value]))
 const SIZES = [['fromMm', 'From'], ['toMm', 'To'], ['innerMm', 'Bore'], ['outerMm', 'Outside']] as const
 const LAYERS = (['housing', 'shaft', 'turning', 'still'] as const).map(value => ({ value, label: value }))
 
+const schema = schemaOf('parts', 'outlines') as FieldSchema
+/** As it is written by now: the drawing waits while its form is open. */
+const part = computed(() => document.value?.parts.find(({ key }) => key === picked.value))
 const now = (key: string) => sheet().parts.find(part => part.key === key)!
 function write(part: Part, outlines: readonly Outline[]) {
   const { outlines: before } = now(part.key)
@@ -192,11 +196,22 @@ function drawAll() {
         </template>
       </el-table-column>
     </el-table>
-    <ThingDrawer
+    <el-drawer
       v-model="isOpen"
-      list="parts"
-      :thing="picked"
-    />
+      :title="`Section of ${part?.name}`"
+      size="min(620px, 100vw)"
+      append-to-body
+    >
+      <FieldInput
+        v-if="part && isOpen"
+        :schema="schema"
+        list="parts"
+        path="outlines"
+        :thing="part"
+        :model-value="part.outlines"
+        @update:model-value="write(part, ($event ?? []) as Outline[])"
+      />
+    </el-drawer>
   </div>
 </template>
 
