@@ -147,4 +147,34 @@ describe('drafts', () => {
     const unitsFor = async (who: Client) => (await who.get<SheetAnswer>(`/sheets/${draft.key}`)).body.units.map(({ tag }) => tag)
     expect([await unitsFor(varga), await unitsFor(away)]).toEqual([[unit], []])
   })
+
+  it('take in what was released meanwhile: what both wrote stays, what stands against it is told, and nothing of it is taken back', async () => {
+    const document = own()
+    const [first] = await begin(varga, { from: 'import', documents: [document] })
+    await release(holm, first!, 0)
+    const [mine] = await begin(varga, { from: 'revision', key: document.key })
+    const title = (step: number, after: string): Edit =>
+      ({ list: 'steps', key: document.steps[step]!.key, field: 'title', before: document.steps[step]!.title, after })
+    await write(varga, mine!, [title(0, 'Mine'), title(1, 'Mine too')])
+    // The same sheet comes in from elsewhere with other words at one of the two places, and is released first.
+    const others = { ...document, steps: document.steps.map((step, i) => i === 1 || i === 2 ? { ...step, title: `Theirs ${i}` } : step) }
+    const [theirs] = await begin(brandt, { from: 'import', documents: [others] })
+    expect((await release(holm, theirs!, 0)).status).toBe(200)
+    expect((await look(varga, mine!)).behind).toBe(2)
+    expect((await release(holm, mine!, 1)).body.code).toBe('draft.behind')
+
+    const deed = randomUUID()
+    const carry = (seq: number, id = deed) => holm.post<DeedAnswer & { code: string }>(`/drafts/${mine}/carry`, { id, seq })
+    expect((await carry(0)).body.code).toBe('draft.changed')
+    const twice = await Promise.all([carry(1), carry(1, randomUUID())])
+    expect(twice.map(({ status }) => status).sort()).toEqual([200, 409])
+    const now = await look(varga, mine!)
+    expect([now.behind, now.basedOn, ...now.document.steps.slice(0, 3).map(step => step.title)]).toEqual([null, 2, 'Mine', 'Theirs 1', 'Theirs 2'])
+    expect(now.history.at(-1)).toMatchObject({ carries: 2, left: [{ ...title(1, 'Mine too') }] })
+    expect((await undo(holm, mine!, 2)).body.code).toBe('undo.carried')
+    expect((await carry(2, randomUUID())).body.code).toBe('draft.newest')
+    // Who has only brought a revision in has written nothing, and may release.
+    const released = await release(holm, mine!, 2)
+    expect([released.status, released.body.revision]).toEqual([200, 3])
+  })
 })
