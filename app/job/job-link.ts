@@ -23,10 +23,12 @@ interface Told {
   onLost: (job: string, events: readonly LoggedEvent[]) => Promise<void>
   /** The channel stands again. */
   onBack: () => void
+  /** A newer revision of its sheet was released. */
+  onRevision: () => void
 }
 
 /** Keeps a fold with the server: hears of growth, asks for what it has missed, and compares the log that is kept here with the server's. */
-export function useJobLink(fold: JobFold, { onGrown, underWay, onOther, onLost, onBack }: Told) {
+export function useJobLink(fold: JobFold, { onGrown, underWay, onOther, onLost, onBack, onRevision }: Told) {
   const live = useLiveStore()
   let stop: (() => void) | undefined
   /** What is kept of the log here has been compared with the server's; before that nothing new is put over it. */
@@ -35,7 +37,7 @@ export function useJobLink(fold: JobFold, { onGrown, underWay, onOther, onLost, 
   function watch(job: string): void {
     stop?.()
     stop = live.watch([jobTopic(job)], {
-      onNews: (_topic, seq = 0) => void hear(seq),
+      onNews: (_topic, seq) => seq === 0 ? onRevision() : void hear(seq ?? 0),
       onBack: () => {
         void catchUp()
         onBack()

@@ -50,6 +50,7 @@ export const useJobStore = defineStore('job', () => {
     onOther: job => void open(job),
     onLost: giveBack,
     onBack: () => void outbox.send(),
+    onRevision: () => void lookForNewer(),
   })
   outbox.onRecorded(link.take)
   const waitingIds = computed(() => new Set(mine.value.map(event => event.id)))
@@ -91,6 +92,21 @@ export const useJobStore = defineStore('job', () => {
       }
     }
     if (meta.value && !isLate()) link.watch(meta.value.id)
+  }
+
+  /** While the job is open a newer revision of its sheet was released: it is told, and what lies on the bench stays as it is. */
+  async function lookForNewer(): Promise<void> {
+    const [mine, id] = [opening, meta.value?.id]
+    if (!id) return
+    try {
+      const bundle = await callApi<JobBundle>(`/jobs/${id}`)
+      const shelf = await shelfFor(bundle)
+      if (mine !== opening) return
+      documents.value = shelf
+      newer.value = bundle.newer
+    } catch {
+      // It is told when the job is opened the next time.
+    }
   }
 
   /** Shows at once what this device has kept of the job. */

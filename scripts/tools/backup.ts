@@ -21,9 +21,10 @@ async function backUp(path: string): Promise<Manifest> {
   const work = mkdtempSync(join(tmpdir(), 'needler-backup-'))
   try {
     return await sql.begin('isolation level repeatable read read only', async (tx) => {
-      // The dump sees what this transaction sees; a picture is written before its row, so every photo of the dump is there.
+      // The dump sees what this transaction sees; a picture is written before its row, so every one of the dump is there.
       const [shot] = await tx<{ snapshot: string }[]>`select pg_export_snapshot() as snapshot`
-      const photos = await tx<{ id: string, job_id: string }[]>`select id, job_id from photo order by id`
+      const pictures = await tx<{ key: string }[]>`
+        select job_id || '/' || id || '.jpg' as key from photo union select store_key from attachment order by key`
       const [counts] = await tx<
         { jobs: number; events: number }[]
       >`select (select count(*)::int from job) as jobs, (select count(*)::int from job_event) as events`
@@ -36,15 +37,15 @@ async function backUp(path: string): Promise<Manifest> {
         `--file=${dump}`,
         url,
       ])
-      const manifest: Manifest = { format: FORMAT, at: new Date().toISOString(), ...counts!, photos: photos.length }
+      const manifest: Manifest = { format: FORMAT, at: new Date().toISOString(), ...counts!, photos: pictures.length }
       await writeArchive(path, (async function* () {
         yield { name: 'manifest.json', bytes: Buffer.from(JSON.stringify(manifest, null, 2)) }
         yield { name: 'keys.age', bytes: await lockKeys({ sessionSecret: process.env.NUXT_SESSION_PASSWORD!, sealSecret: process.env.NEEDLER_SEAL_SECRET! }, secret) }
         yield { name: 'database.dump', file: dump }
-        for (const { id, job_id: job } of photos) {
-          const bytes = await store.read(`${job}/${id}.jpg`)
-          if (bytes) yield { name: `photos/${job}/${id}.jpg`, bytes }
-          else console.error(`The picture of photo ${id} is not there and is not in the backup.`)
+        for (const { key } of pictures) {
+          const bytes = await store.read(key)
+          if (bytes) yield { name: `photos/${key}`, bytes }
+          else console.error(`The picture ${key} is not there and is not in the backup.`)
         }
       })())
       return manifest

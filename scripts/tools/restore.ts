@@ -24,7 +24,7 @@ async function restore(path: string): Promise<Manifest> {
   let manifest: Manifest | undefined
   try {
     for await (const { name, bytes, toFile } of readArchive(path)) {
-      const photo = /^photos\/([0-9a-f-]{36}\/[0-9a-f-]{36}\.jpg)$/.exec(name)?.[1]
+      const photo = /^photos\/((?:[0-9a-f-]{36}\/[0-9a-f-]{36}|attachments\/[0-9a-f]{64})\.(?:jpg|pdf))$/.exec(name)?.[1]
       if (name === 'manifest.json') {
         manifest = JSON.parse((await bytes()).toString('utf8')) as Manifest
         if (manifest.format !== FORMAT)

@@ -9,7 +9,7 @@ import { log } from '../http/log'
  * is lost costs nothing but time, because a bench asks for what it has missed whenever it comes back and now and then.
  */
 
-/** What a job has grown to, and whose job it is. */
+/** What a job has grown to, and whose job it is; `seq` 0 tells of something beside its log: a newer revision of its sheet. */
 export interface Growth { job: string, seq: number, unit: string }
 
 const waiting = new Map<string, Growth>()
@@ -17,7 +17,7 @@ let flushing: Promise<void> | undefined
 
 /** Tells all instances that a job has grown. Calls that come together leave in one statement. */
 export function announceGrowth(growth: Growth): void {
-  waiting.set(growth.job, growth)
+  waiting.set(growth.seq === 0 ? `sheet of ${growth.job}` : growth.job, growth)
   flushing ??= flush().finally(() => { flushing = undefined })
 }
 

@@ -3,7 +3,7 @@ import { checkSheet, upgradeSheet, type SheetDocument } from '#core'
 import type { RevisionRow, SheetAnswer } from '#shared/wire/drafts'
 import type { Person, SheetRow } from '#shared/wire/types'
 import type { Database } from '../db/client'
-import { job, person as personTable, sheet, sheetDraft, unit } from '../db/schema'
+import { job, jobEvent, person as personTable, sheet, sheetDraft, unit } from '../db/schema'
 import { Problem } from './problem'
 import { draftsWithin, unitsWithin } from './reach'
 import { hashOfDocument } from './sha256'
@@ -40,6 +40,12 @@ export async function listSheets(db: Database): Promise<SheetRow[]> {
   return rows.map(row => ({ ...row, releasedAt: row.releasedAt.toISOString() }))
 }
 
+/** The revision that a job goes by: the one it took over last, else the one it was opened with. */
+const revisionNow = sql<number | null>`coalesce((
+  select (${jobEvent.body} -> 'to' ->> 'revision')::int from ${jobEvent}
+  where ${jobEvent.jobId} = ${job.id} and ${jobEvent.type} = 'sheet-taken-over' order by ${jobEvent.seq} desc limit 1
+), ${sheet.revision})`
+
 /** A sheet with its revisions, the units within reach that are overhauled by it, and what is being written about it. */
 export async function readSheet(db: Database, person: Person, key: string): Promise<SheetAnswer> {
   const revisions = await db
@@ -50,7 +56,7 @@ export async function readSheet(db: Database, person: Person, key: string): Prom
     .where(and(eq(sheet.key, key), eq(sheet.origin, 'released'))).orderBy(desc(sheet.revision))
   if (!revisions[0]) throw new Problem(404, 'sheet.unknown', `There is no sheet "${key}".`)
   const [units, drafts] = await Promise.all([
-    db.select({ tag: unit.tag, name: unit.name, jobId: job.id, number: job.number, revision: sheet.revision })
+    db.select({ tag: unit.tag, name: unit.name, jobId: job.id, number: job.number, revision: revisionNow })
       .from(unit)
       .leftJoin(job, and(eq(job.unitId, unit.id), eq(job.status, 'open')))
       .leftJoin(sheet, eq(sheet.id, job.sheetId))
@@ -76,6 +82,12 @@ export async function readSheet(db: Database, person: Person, key: string): Prom
     drafts: drafts.map(row => ({ ...row, changedAt: row.changedAt.toISOString() })),
   }
 }
+
+/** Open jobs that go by a sheet, whoever may see them: their benches are told of a newer revision. */
+export const openJobsBy = (db: Pick<Database, 'select'>, key: string): Promise<{ job: string, unit: string }[]> =>
+  db.select({ job: job.id, unit: unit.tag }).from(job)
+    .innerJoin(unit, eq(unit.id, job.unitId)).innerJoin(sheet, eq(sheet.id, job.sheetId))
+    .where(and(eq(job.status, 'open'), eq(sheet.key, key)))
 
 /** Writes a revision down for good. It is checked in full; a revision that exists is never replaced. */
 export async function releaseSheet(

@@ -147,6 +147,9 @@ describe('an installation', () => {
         )
       ).status,
     ).toBe(200)
+    const lead = await Client.as('brandt')
+    const leaf = await sharp({ create: { width: 60, height: 80, channels: 3, background: '#fff' } }).png().toBuffer()
+    const { body: paper } = await lead.send<{ sha256: string }>('POST', '/attachments', leaf as unknown as BodyInit, { 'content-type': 'image/png' })
     const before = await hashesOf((await runningCluster(home))!)
     const backup = await tool('backup', home, archive)
     expect(backup.said).toContain(`${before.length} entries`)
@@ -172,6 +175,8 @@ describe('an installation', () => {
       await cluster.stop()
     }
     expect(readFileSync(join(empty, 'photos', job, `${photo}.jpg`))).toEqual(readFileSync(join(home, 'photos', job, `${photo}.jpg`)))
+    const kept = join('photos', 'attachments', `${paper.sha256}.jpg`)
+    expect(readFileSync(join(empty, kept))).toEqual(readFileSync(join(home, kept)))
     expect(readFileSync(join(empty, 'seal-secret'), 'utf8')).toBe(readFileSync(join(home, 'seal-secret'), 'utf8'))
   })
 

@@ -88,6 +88,9 @@ describe('a revision that is released while a job runs', () => {
     expect(body).toMatchObject({ from: { revision: 2 }, to: { revision: 3 }, reopens: [], past: [] })
     expect((await lead.append(bench.id, [draft('sheet-taken-over', body)])).body.results[0]!.outcome).toBe('recorded')
     expect((await look()).later.map(({ revision }) => revision)).toEqual([2, 3])
+    // The library says by which revision the work goes now.
+    const { units } = (await holm.get<SheetAnswer>(`/sheets/${key}`)).body
+    expect(units.find(({ job }) => job?.id === bench.id)!.job!.revision).toBe(3)
   })
 })
 

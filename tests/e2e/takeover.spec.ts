@@ -86,8 +86,7 @@ test('a figure that is another on one machine becomes a revision, and a job that
   await second.page.getByRole('button', { name: 'Release it' }).click()
   await expect(second.page.getByText('Compared with drawing 4')).toBeVisible()
 
-  // The running job is asked; a lead stands for it, and the joint is open again.
-  await page.goto(`/jobs/${other.id}`)
+  // The bench that stands open is told; a lead stands for it, and the joint is open again.
   const notice = stepOf(page).getByRole('region', { name: 'A newer revision' })
   await expect(notice).toContainText('Revision 2 is released; this job goes by 1.')
   await notice.getByRole('button', { name: 'What it changes' }).click()

@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { editsBetween } from '#core'
 import { useBench } from '../../../job/use-bench'
 import { laterDialog } from '../../../ui/later'
 
 /** A newer revision of the sheet is released while this job runs: what it says, and the way to go on by it. */
-const { job } = useBench()
+const { job, look } = useBench()
+// What it opens again is the work at hand.
+watch(() => job.state.takenOver.length, () => look(null))
 const isOpen = ref(false)
 const to = computed(() => job.state.closed ? null : job.takeover)
 /** By the documents alone: what it changes in this job is worked out when somebody asks. */
