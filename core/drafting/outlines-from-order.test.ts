@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { demoDocuments } from '../../tests/support/demo-sheet'
-import { applyEdits, sheetFaults, type Outline, type SheetDocument } from '../sheet'
+import { applyEdits, sheetFaults, type SheetDocument } from '../sheet'
 import { outlinesFromOrder, proposalsFor } from '.'
 
 const undrawn = demoDocuments.map((shipped): SheetDocument =>
@@ -36,7 +36,7 @@ describe('a section from the order', () => {
       ['hood', 'guard', []], ['ring', 'snap ring', ['hood']], ['bearing', 'bearing', ['ring']],
     ])
     const at = outlinesFromOrder(sheet)
-    const middle = (key: string) => (([{ fromMm, toMm }]: Outline[]) => (fromMm + toMm) / 2)(at.get(key)!)
+    const middle = (key: string) => (at.get(key)![0]!.fromMm + at.get(key)![0]!.toMm) / 2
     const order = ['coupling', 'cover', 'fan', 'bearing', 'ring']
     expect(order.toSorted((a, b) => middle(a) - middle(b))).toEqual(order)
     // A guard lies round what comes off next, the shaft goes through all, at the diameter that is measured on it.

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { index, integer, jsonb, pgTable, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
+import { index, integer, jsonb, pgTable, primaryKey, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
 import type { Bend, Catalogue, DraftLeft, Edit, StoredSheet, UnitBend } from '#core'
 import { DRAFT_ORIGINS, DRAFT_STATUSES, PROPOSAL_STATUSES } from '#shared/draft-words'
 import { moment } from './columns'
@@ -104,6 +104,17 @@ export const sheetProposal = pgTable('sheet_proposal', {
   /** The draft that it went into. */
   draftId: uuid('draft_id').references(() => sheetDraft.id),
 }, table => [index('sheet_proposal_key').on(table.sheetKey, table.status)])
+
+/** What was decided about departures from one step of a sheet; a departure after it asks anew. */
+export const departureDecision = pgTable('departure_decision', {
+  sheetKey: text('sheet_key').notNull(),
+  step: text().notNull(),
+  says: text({ enum: ['changed', 'refused'] }).notNull(),
+  reason: text().notNull(),
+  by: uuid().notNull().references(() => person.id),
+  at: moment('at').notNull().defaultNow(),
+  draftId: uuid('draft_id').references(() => sheetDraft.id),
+}, table => [primaryKey({ columns: [table.sheetKey, table.step] })])
 
 /** A picture or paper beside the sheets, kept by its content; its bytes lie in the same folder or bucket as the photos. */
 export const attachment = pgTable('attachment', {

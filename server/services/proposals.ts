@@ -2,10 +2,10 @@ import { alias } from 'drizzle-orm/pg-core'
 import { and, desc, eq, sql } from 'drizzle-orm'
 import { randomUUID } from 'node:crypto'
 import { editsOfBend, upgradeSheet } from '#core'
-import type { DepartedRow, ProposalsAnswer } from '#shared/wire/drafts'
+import type { DepartedRow, DepartureDecided, ProposalsAnswer } from '#shared/wire/drafts'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
-import { job, jobEvent, person as personTable, sheet, sheetDraft, sheetProposal, unit } from '../db/schema'
+import { departureDecision, job, jobEvent, person as personTable, sheet, sheetDraft, sheetProposal, unit } from '../db/schema'
 import { keepMissingReaches } from './bend-reach'
 import { writeDeed } from './draft-deeds'
 import { startDrafts } from './drafts'
@@ -34,13 +34,23 @@ export async function listProposals(db: Database, person: Person): Promise<Propo
     sheet: sheet.key, title: sql<string>`min(${sheet.title})`, step, times: sql<number>`count(*)::int`,
     tags: sql<string[]>`array_agg(distinct ${unit.tag})`,
     reasons: sql<string[]>`(array_agg(${jobEvent.body} ->> 'reason' order by ${jobEvent.recordedAt} desc))[1:5]`,
+    open: sql<number>`count(*) filter (where ${departureDecision.at} is null or ${jobEvent.recordedAt} > ${departureDecision.at})::int`,
+    says: departureDecision.says, reason: departureDecision.reason, by: personTable.name,
     stepTitle: sql<string>`coalesce(min((select one ->> 'title' from jsonb_array_elements(${sheet.document} -> 'steps') as one where one ->> 'key' = ${step})), ${step})`,
   })
     .from(jobEvent).innerJoin(job, eq(job.id, jobEvent.jobId)).innerJoin(unit, eq(unit.id, job.unitId))
     .innerJoin(sheet, eq(sheet.id, job.sheetId))
+    .leftJoin(departureDecision, and(eq(departureDecision.sheetKey, sheet.key), eq(departureDecision.step, step)))
+    .leftJoin(personTable, eq(personTable.id, departureDecision.by))
     .where(and(eq(jobEvent.type, 'departure-made'), eq(sheet.origin, 'released'), within))
-    .groupBy(sheet.key, step).orderBy(desc(sql`count(*)`)).limit(MOST)
-  return { proposals: proposals.map(row => ({ ...row, at: row.at.toISOString() })), departures: departures satisfies DepartedRow[] }
+    .groupBy(sheet.key, step, departureDecision.says, departureDecision.reason, departureDecision.at, personTable.name)
+    .orderBy(desc(sql`count(*)`)).limit(MOST)
+  return {
+    proposals: proposals.map(row => ({ ...row, at: row.at.toISOString() })),
+    departures: departures.map(({ says, reason, by, ...row }): DepartedRow => ({
+      ...row, decided: says && reason && by ? { says, reason, by } : null,
+    })),
+  }
 }
 
 /**
@@ -67,5 +77,28 @@ export async function decideProposal(
     // Whoever is faster with the same figure has written it already.
     if (edits.length > 0) await writeDeed(db, person, draft!, { id: randomUUID(), edits })
   }
+  return { draft }
+}
+
+/**
+ * Decides on the departures from one step: the next revision is written otherwise, or the sheet stays as it is; with a reason that is
+ * read by those who departed. Who is the only one to depart does not decide on it.
+ */
+export async function decideDeparture(
+  db: Database, person: Person, { sheet: key, step, says, reason }: DepartureDecided,
+): Promise<{ draft: string | null }> {
+  const made = await db.selectDistinct({ by: jobEvent.actorId }).from(jobEvent)
+    .innerJoin(job, eq(job.id, jobEvent.jobId)).innerJoin(unit, eq(unit.id, job.unitId)).innerJoin(sheet, eq(sheet.id, job.sheetId))
+    .where(and(
+      eq(jobEvent.type, 'departure-made'), eq(sheet.key, key), eq(sheet.origin, 'released'),
+      sql`${jobEvent.body} ->> 'step' = ${step}`, unitsWithin(person),
+    ))
+  if (made.length === 0) throw new Problem(404, 'departure.unknown', 'Nobody within your reach has departed from that step.')
+  if (made.every(({ by }) => by === person.id))
+    throw new Problem(403, 'departure.own', 'Only you have departed from it. Somebody else decides on it.')
+  const draft = says === 'refused' ? null : (await startDrafts(db, person, { from: 'revision', key })).ids[0]!
+  const decision = { says, reason, by: person.id, at: new Date(), draftId: draft }
+  await db.insert(departureDecision).values({ sheetKey: key, step, ...decision })
+    .onConflictDoUpdate({ target: [departureDecision.sheetKey, departureDecision.step], set: decision })
   return { draft }
 }

@@ -101,9 +101,14 @@ export interface DepartedRow {
   step: string
   stepTitle: string
   times: number
+  /** Of these, those that nobody has decided on. */
+  open: number
   tags: string[]
   reasons: string[]
+  decided: { says: 'changed' | 'refused', reason: string, by: string } | null
 }
+
+export interface DepartureDecided { sheet: string, step: string, says: 'changed' | 'refused', reason: string }
 
 export interface ProposalsAnswer { proposals: ProposalRow[], departures: DepartedRow[] }
 
@@ -165,6 +170,12 @@ export const decideSchema = Joi.object({
   says: Joi.valid('accepted', 'changed', 'refused').required(),
   reason: Joi.string().trim().min(3).max(1200).required(),
 }) as Joi.ObjectSchema<{ says: 'accepted' | 'changed' | 'refused', reason: string }>
+
+/** What becomes of departures from a step: the next revision is written otherwise, or the sheet stays as it is. */
+export const decideDepartureSchema = Joi.object({
+  sheet: sheetKey.required(), step: Joi.string().max(60).required(),
+  says: Joi.valid('changed', 'refused').required(), reason: Joi.string().trim().min(3).max(1200).required(),
+}) as Joi.ObjectSchema<DepartureDecided>
 
 export const releaseSchema = Joi.object({
   seq: Joi.number().integer().min(0).required(),

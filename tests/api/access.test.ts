@@ -137,6 +137,7 @@ describe('rights', () => {
     'POST /drafts/[id]/review': ['lead', 'engineer', 'admin'],
     'POST /drafts/[id]/release': ['engineer', 'admin'],
     'GET /proposals': 'all',
+    'POST /departures': ['lead', 'engineer', 'admin'],
     'POST /proposals/[id]': ['lead', 'engineer', 'admin'],
     'GET /jobs/[id]': 'all',
     'GET /jobs/[id]/events': 'all',

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import sharp from 'sharp'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { takeoverPlan, type Edit, type EventBodies, type SheetDocument } from '#core'
+import { nextSteps, takeoverPlan, type Edit, type EventBodies, type SheetDocument } from '#core'
 import type { Dossier } from '#shared/wire/dossier'
 import type { ProposalsAnswer, SheetAnswer } from '#shared/wire/drafts'
 import type { JobBundle, UnitAnswer } from '#shared/wire/types'
@@ -109,6 +109,10 @@ describe('a figure that is another on one machine', () => {
     const said = (bend: string, reach: 'job' | 'unit' | 'kind') => okafor.append(bench.id, [draft('reach-said', { bend, reach, note: 'the drawing says so' })])
     expect((await said(randomUUID(), 'kind')).body).toMatchObject({ status: 409, code: 'reach.no-bend' })
     expect((await said(bent.id, 'kind')).body.results[0]!.outcome).toBe('recorded')
+    // One step of it is done otherwise; a lead stands for that while the work goes on.
+    const [departed] = nextSteps(bench.sheet, await bench.state())
+    const departure = draft('departure-made', { step: departed!.key, how: 'done otherwise', reason: 'Locked at the crane’s main switch' })
+    expect((await okafor.append(bench.id, [departure])).body.results[0]!.outcome).toBe('recorded')
     await bench.workTo(THE_END)
     for (const { photo } of (await bench.state()).photos)
       await okafor.putPhoto(bench.id, photo, await sharp({ create: { width: 16, height: 16, channels: 3, background: '#667' } }).jpeg().toBuffer())
@@ -132,6 +136,16 @@ describe('a figure that is another on one machine', () => {
     const both = await Promise.all([varga, varga].map(who => decide(who, { says: 'accepted', reason: 'Drawing 4 says so' })))
     expect(both.map(({ status }) => status).sort()).toEqual([200, 409])
     expect(await mine(lead)).toMatchObject({ status: 'accepted', reason: 'Drawing 4 says so', decidedBy: expect.stringContaining('Varga') })
+    // So is the departure: once for all that were made, by somebody else.
+    const left = async () => (await lead.get<ProposalsAnswer>('/proposals')).body.departures.find(one => one.sheet === own)
+    expect(await left()).toMatchObject({ step: departed!.key, times: 1, open: 1, decided: null, reasons: ['Locked at the crane’s main switch'] })
+    const settle = (who: Client, more: object = {}) =>
+      who.post<{ draft: string | null, code: string }>('/departures', { sheet: own, step: departed!.key, says: 'refused', reason: 'The isolator is nearer', ...more })
+    expect((await settle(varga, { step: 'no-such-step' })).body.code).toBe('departure.unknown')
+    expect((await settle(varga, { says: 'accepted' })).status).toBe(422)
+    expect((await settle(await Client.as('duarte'))).status).toBe(403)
+    expect((await settle(varga)).body.draft).toBeNull()
+    expect(await left()).toMatchObject({ open: 0, decided: { says: 'refused', reason: 'The isolator is nearer', by: expect.stringContaining('Varga') as string } })
     const { draft: id } = both.find(({ status }) => status === 200)!.body
     expect((await holm.post(`/drafts/${id}/release`, { seq: 1, note: 'from the bench' })).body).toMatchObject({ revision: 2 })
     const { body: sheet } = await holm.get<SheetAnswer>(`/sheets/${own}`)

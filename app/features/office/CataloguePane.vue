@@ -4,9 +4,9 @@ import { CatalogueSchema, factsOf, type Catalogue } from '#core'
 import type { CatalogueAnswer } from '#shared/wire/types'
 import { emptyOf, GroupField, type FieldSchema } from '../sheets'
 import { callApi, sentenceOf } from '../../net/api'
-import AskDialog from '../../ui/AskDialog.vue'
 import { moment } from '../../ui/moment'
 import RefusalNote from '../../ui/RefusalNote.vue'
+import ReleaseDialog from './ReleaseDialog.vue'
 
 /** What the shop knows before it has a sheet: families, words for parts, and how each energy is made safe. */
 const LISTS = [
@@ -17,7 +17,7 @@ type Thing = Record<string, unknown>
 
 const standing = shallowRef<CatalogueAnswer | null>(null)
 const draft = shallowRef<Catalogue | null>(null)
-const [problem, busy, releasing, note, tried] = [ref(''), ref(false), ref(false), ref(''), ref('')]
+const [problem, busy, releasing, tried] = [ref(''), ref(false), ref(false), ref('')]
 const list = ref<ListOf>('families')
 const at = ref(0)
 
@@ -66,14 +66,13 @@ const told = computed(() => {
   return [kind, ...Object.entries(words).filter(([fact]) => says[fact as keyof typeof says]).map(([, word]) => word)].join(' · ')
 })
 
-async function release() {
+async function release(note: string) {
   busy.value = true
   problem.value = ''
   try {
     const document = { ...draft.value!, revision: standing.value!.document.revision + 1 }
-    await callApi('/catalogue', { method: 'POST', body: { document, note: note.value.trim() } })
+    await callApi('/catalogue', { method: 'POST', body: { document, note } })
     releasing.value = false
-    note.value = ''
     await load()
   } catch (error) {
     problem.value = sentenceOf(error)
@@ -189,25 +188,15 @@ async function release() {
         />
       </section>
     </div>
-    <AskDialog
+    <ReleaseDialog
       v-model="releasing"
-      :title="`Release revision ${standing.document.revision + 1}`"
-      act="Release"
-      :ready="note.trim().length > 2"
+      :revision="standing.document.revision + 1"
       :busy="busy"
-      @act="release"
+      :problem="problem"
+      @release="release"
     >
-      <p>From now on benches and desks begin with it. Jobs and drafts that run keep what they have.</p>
-      <label for="catalogue-note">What is changed, and why</label>
-      <el-input
-        id="catalogue-note"
-        v-model="note"
-        type="textarea"
-        :rows="3"
-        maxlength="1000"
-      />
-      <RefusalNote :text="problem" />
-    </AskDialog>
+      From now on benches and desks begin with it. Jobs and drafts that run keep what they have.
+    </ReleaseDialog>
   </div>
 </template>
 

@@ -3,12 +3,12 @@ import { computed, onMounted, ref, shallowRef } from 'vue'
 import { causeName, CAUSES, MOST_WEIGHT, sayWhen, type Agreement, type CauseFacts, type EvidenceRule, type RuleDocument } from '#core'
 import type { DryRunAnswer, RulesAnswer } from '#shared/wire/types'
 import { callApi, sentenceOf } from '../../net/api'
-import AskDialog from '../../ui/AskDialog.vue'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import { moment } from '../../ui/moment'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import AddSign from './AddSign.vue'
 import AgreementTable from './AgreementTable.vue'
+import ReleaseDialog from './ReleaseDialog.vue'
 import TriedRules from './TriedRules.vue'
 
 /** The rules by which causes are ranked: changed sign by sign, tried on all past failures, then released. */
@@ -19,7 +19,7 @@ const draft = ref<Draft | null>(null)
 const cause = ref<string>(CAUSES[0]!.key)
 const [problem, busy] = [ref(''), ref(false)]
 const tried = ref<{ answer: DryRunAnswer, of: string } | null>(null)
-const [releasing, note] = [ref(false), ref('')]
+const releasing = ref(false)
 
 const causes = CAUSES.map(({ key, name, group }) => ({ value: key, label: `${name} · ${group}` }))
 const facts = computed(() => draft.value?.causes.find(({ key }) => key === cause.value))
@@ -58,11 +58,10 @@ const tryOut = () => act(async () => {
   const of = text.value
   tried.value = { of, answer: await callApi<DryRunAnswer>('/rules/dry-run', { method: 'POST', body: { document: draft.value! } }) }
 })
-const release = () => act(async () => {
+const release = (note: string) => act(async () => {
   const document = { ...draft.value!, revision: standing.value!.document.revision + 1 }
-  await callApi('/rules', { method: 'POST', body: { document, note: note.value.trim() } })
+  await callApi('/rules', { method: 'POST', body: { document, note } })
   releasing.value = false
-  note.value = ''
   await load()
 })
 const head = computed(() => {
@@ -241,25 +240,15 @@ onMounted(load)
         Changed and not tried yet: what would the past failures say?
       </p>
     </section>
-    <AskDialog
+    <ReleaseDialog
       v-model="releasing"
-      :title="`Release revision ${standing.document.revision + 1}`"
-      act="Release"
-      :ready="note.trim().length > 2"
+      :revision="standing.document.revision + 1"
       :busy="busy"
-      @act="release"
+      :problem="problem"
+      @release="release"
     >
-      <p>From now on every clock ranks by it. What was ranked before keeps the revision it was ranked by.</p>
-      <label for="rules-note">What is changed, and why</label>
-      <el-input
-        id="rules-note"
-        v-model="note"
-        type="textarea"
-        :rows="3"
-        maxlength="1000"
-      />
-      <RefusalNote :text="problem" />
-    </AskDialog>
+      From now on every clock ranks by it. What was ranked before keeps the revision it was ranked by.
+    </ReleaseDialog>
   </div>
 </template>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { navigateTo } from '#app'
-import type { ProposalRow, ProposalsAnswer } from '#shared/wire/drafts'
+import type { DepartedRow, ProposalRow, ProposalsAnswer } from '#shared/wire/drafts'
 import { callApi } from '../../net/api'
 import { useAnswer } from '../../net/use-answer'
 import { useSessionStore } from '../../net/session-store'
@@ -17,18 +17,29 @@ onMounted(() => void answer.load())
 const proposals = computed(() => answer.data.value?.proposals ?? [])
 const departures = computed(() => answer.data.value?.departures ?? [])
 
-const asked = ref<ProposalRow | null>(null)
+/** What is decided on: a figure that is proposed, or the departures from a step. */
+const asked = ref<ProposalRow | DepartedRow | null>(null)
 const [says, reason] = [ref<'accepted' | 'changed' | 'refused'>('accepted'), ref('')]
 const isOpen = computed({ get: () => asked.value !== null, set: (open) => { if (!open) asked.value = null } })
-function ask(row: ProposalRow) {
+const isFigure = (row: ProposalRow | DepartedRow): row is ProposalRow => 'id' in row
+function ask(row: ProposalRow | DepartedRow) {
   asked.value = row
-  says.value = 'accepted'
+  says.value = isFigure(row) ? 'accepted' : 'changed'
   reason.value = ''
 }
+const about = computed(() => {
+  const row = asked.value
+  if (!row) return { name: '', text: '' }
+  return isFigure(row)
+    ? { name: row.name, text: `${row.says}, by ${row.source}. ${row.note ?? ''}` }
+    : { name: row.stepTitle, text: row.reasons.join(' · ') }
+})
 const { busy, problem, submit } = useSubmit(async () => {
-  const { draft } = await callApi<{ draft: string | null }>(`/proposals/${asked.value!.id}`, {
-    method: 'POST', body: { says: says.value, reason: reason.value.trim() },
-  })
+  const row = asked.value!
+  const said = { says: says.value, reason: reason.value.trim() }
+  const { draft } = isFigure(row)
+    ? await callApi<{ draft: string | null }>(`/proposals/${row.id}`, { method: 'POST', body: said })
+    : await callApi<{ draft: string | null }>('/departures', { method: 'POST', body: { sheet: row.sheet, step: row.step, ...said } })
   asked.value = null
   if (draft) await navigateTo(`/drafts/${draft}`)
   else await answer.load()
@@ -151,6 +162,22 @@ const WAYS = [
           {{ row.reasons.join(' · ') }}
         </template>
       </el-table-column>
+      <el-table-column
+        label="What became of it"
+        min-width="220"
+      >
+        <template #default="{ row }">
+          <div v-if="row.decided">
+            <b>{{ row.decided.says === 'changed' ? 'written otherwise' : 'stays as it is' }}</b> by {{ row.decided.by }}: {{ row.decided.reason }}
+          </div>
+          <el-button
+            v-if="row.open > 0 && session.may('sheet:write')"
+            @click="ask(row as DepartedRow)"
+          >
+            Decide{{ row.decided ? ` on ${row.open} since` : '' }}
+          </el-button>
+        </template>
+      </el-table-column>
     </el-table>
     <AskDialog
       v-model="isOpen"
@@ -161,14 +188,14 @@ const WAYS = [
       @act="submit"
     >
       <p v-if="asked">
-        <b>{{ asked.name }}</b>: {{ asked.says }}, by {{ asked.source }}. {{ asked.note }}
+        <b>{{ about.name }}</b>: {{ about.text }}
       </p>
       <el-radio-group
         v-model="says"
         class="ways"
       >
         <el-radio
-          v-for="way in WAYS"
+          v-for="way in WAYS.filter(one => one.value !== 'accepted' || (asked && isFigure(asked)))"
           :key="way.value"
           :value="way.value"
           :label="way.label"
@@ -179,7 +206,7 @@ const WAYS = [
         type="textarea"
         autosize
         aria-label="Reason"
-        placeholder="why; whoever proposed it reads this"
+        placeholder="why; who would have it otherwise reads this"
         maxlength="1200"
       />
       <RefusalNote :text="problem" />

@@ -10,9 +10,9 @@ import { useSubmit } from '../../net/use-submit'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import { moment } from '../../ui/moment'
 import RefusalNote from '../../ui/RefusalNote.vue'
-import { saveJson } from '../../ui/save-json'
 import StateNote from '../../ui/StateNote.vue'
 import DocumentView from './DocumentView.vue'
+import { exportSheets } from './export-sheets'
 
 /** A sheet of the library: any of its revisions, what changed between two, where it is used, and the way to the next. */
 const { sheet: key } = defineProps<{ sheet: string }>()
@@ -88,7 +88,7 @@ const nameOf = (revision: number, at: string) => `revision ${revision}, ${moment
               :choices="[{ value: '', label: 'compare with …' }, ...answer.revisions.filter(one => String(one.revision) !== shown)
                 .map(one => ({ value: String(one.revision), label: nameOf(one.revision, one.at) }))]"
             />
-            <el-button @click="saveJson(`${key}-${shown}.json`, sheet)">
+            <el-button @click="exportSheets(`${key}-${shown}`, [sheet])">
               <Icon name="ph:download-simple" /> Export
             </el-button>
             <el-button @click="navigateTo(`/sheets/${key}/bench?revision=${shown}`)">

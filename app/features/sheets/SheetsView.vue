@@ -8,8 +8,8 @@ import { useSessionStore } from '../../net/session-store'
 import { fetchSheet } from '../../net/sheets'
 import { useAnswer } from '../../net/use-answer'
 import { moment } from '../../ui/moment'
-import { saveJson } from '../../ui/save-json'
 import StateNote from '../../ui/StateNote.vue'
+import { exportSheets } from './export-sheets'
 import ProposalsTable from './ProposalsTable.vue'
 import StartDraftDialog from './StartDraftDialog.vue'
 
@@ -29,7 +29,7 @@ async function exportAll() {
   try {
     const documents = []
     for (const row of found.value) documents.push(await fetchSheet(row))
-    saveJson(documents.length === 1 ? `${documents[0]!.key}.json` : 'sheets.json', documents.length === 1 ? documents[0] : documents)
+    exportSheets(documents.length === 1 ? documents[0]!.key : 'sheets', documents)
   } catch (error) {
     answer.problem.value = sentenceOf(error)
   }

@@ -42,6 +42,14 @@ function laneOf({ ways = {}, when = {} }: Step): string {
     keys.map(key => document.value?.options?.find(one => one.key === option)?.values.find(value => value.key === key)?.name ?? key))
   return [...wayNames, ...values].join(', ')
 }
+/** How far to the right it stands: each way of a fork, and each kind of machine, has its lane. */
+function lanePlace({ ways = {}, when = {} }: Step): number {
+  const at = (all: readonly { key: string }[] | undefined, keys: readonly string[]) => (all ?? []).findIndex(({ key }) => keys.includes(key)) + 1
+  const [choice, way] = Object.entries(ways)[0] ?? []
+  const [option, value] = Object.entries(when)[0] ?? []
+  if (way) return at(document.value?.choices?.find(one => one.key === choice)?.ways, way)
+  return value ? at(document.value?.options?.find(one => one.key === option)?.values, value) : 0
+}
 /** A rung of one side only is open for ever. */
 const isLoose = (step: Step) => (step.removes ?? step.refits) !== undefined && !partnerOf(step)
 const gravest = (step: Step) => findingsAt(checked.value?.findings ?? [], 'steps', step.key)[0]?.severity
@@ -114,6 +122,7 @@ defineExpose({ show })
             v-for="step in columns[limb]"
             :key="step.key"
             class="step"
+            :style="{ marginLeft: `${lanePlace(step) * 30}px` }"
             :class="{ before: around.before.has(step.key), behind: around.behind.has(step.key), focused: focused === step.key, facing: around.facing === step.key }"
             @mouseenter="focused = step.key"
             @focusin="focused = step.key"
