@@ -5,7 +5,7 @@ import { sheetOfDocument } from './standing-sheet'
 import type { JobState } from './state'
 
 /** What of a step is another in the revision that is taken over. */
-export const TAKEOVER_REASONS = ['parts', 'limits', 'torque', 'hold', 'danger'] as const
+export const TAKEOVER_REASONS = ['parts', 'limits', 'torque', 'hold', 'danger', 'setting'] as const
 export type TakeoverReason = (typeof TAKEOVER_REASONS)[number]
 export interface ChangedStep { step: string, title: string, because: TakeoverReason[] }
 
@@ -45,7 +45,16 @@ const GISTS: Readonly<Record<TakeoverReason, (sheet: Sheet, step: Step) => unkno
   hold: (_sheet, { hold }) => hold,
   danger: (_sheet, { cautions, isolates, state, needs, lifts, puts, takes }) =>
     [cautions?.filter(({ level }) => level === 'danger'), isolates, state, needs, lifts, puts, takes],
+  setting: ({ seals = [] }, { key }) => seals.filter(({ setting }) => setting?.step === key).map(({ setting }) => setting),
 }
+
+/**
+ * Steps before the end of which a seal is set again: what opens moves its shaft along, and it was set already.
+ */
+const setAgainBefore = ({ seals = [], steps }: Sheet, state: JobState, open: ReadonlySet<string>): Step[] =>
+  seals.some(({ setting }) => setting && isDone(state, setting.step) && setting.movedBy?.some(key => open.has(key)))
+    ? steps.filter(({ key, limb, stage }) => limb === 'on' && (stage === 'run' || stage === 'close') && isDone(state, key) && !open.has(key))
+    : []
 
 /**
  * What a running job would do anew if it went on by another revision of its sheet, and why it could not. What was measured stays measured
@@ -77,8 +86,12 @@ export function takeoverPlan(from: SheetDocument, to: SheetDocument, state: JobS
     && step.makes?.some(mark => !was.steps.some(one => one.makes?.includes(mark))))
   if (unmarked)
     return none(refuse('takeover.mark-late', `The new revision marks before "${unmarked.title}", and that is off already.`))
-  const reopens = plain(changed.filter(step => !step.isOff))
-  const open = new Set(reopens.map(({ step }) => step))
+  const direct = plain(changed.filter(step => !step.isOff))
+  const again = setAgainBefore(is, state, new Set(direct.map(({ step }) => step)))
+  const byStep = new Map([...direct, ...again.map(({ key, title }): ChangedStep => ({ step: key, title, because: ['setting'] }))]
+    .map(one => [one.step, one]))
+  const reopens = is.steps.flatMap(step => byStep.get(step.key) ?? [])
+  const open = new Set(byStep.keys())
   const wrong = is.parts.find(({ key }) => {
     const pieces = (field: 'removes' | 'refits', wanted: boolean) => is.steps
       .filter(step => (isDone(state, step.key) && !open.has(step.key)) === wanted)

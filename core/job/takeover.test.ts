@@ -134,6 +134,21 @@ describe('a newer revision under a running job', () => {
     expect(refusal(() => standingSheet(pump, foldJob(pump, job.events))).details.wanted).toEqual(name(job.to))
   })
 
+  it('opens the run again where a joint that moves the shaft is pulled anew behind a seal that was set', () => {
+    const job = new Running(demoSheet('agitator-seal'), (sheet) => {
+      const spacer = sheet.steps.find(one => one.key === 'spacer-on')!
+      const joint = sheet.joints.find(({ key }) => key === spacer.tightens)!
+      joint.torqueNm = { aim: joint.torqueNm.aim * 0.98 }
+    }).workPast('hand-over')
+    const opened = job.plan.reopens
+    expect(opened.map(({ step, because }) => [step, because])).toEqual(expect.arrayContaining([
+      ['spacer-on', ['torque']], ['run', ['setting']], ['hand-over', ['setting']],
+    ]))
+    expect(job.try()).toBeNull()
+    const { state, stuck } = finish(job.sheet, job.state, () => 0)
+    expect([stuck, closeBlockers(job.sheet, state)]).toEqual([null, []])
+  })
+
   it('at any moment of any job is refused or leads to the end, folded one by one, at once, or from a snapshot', () => {
     let [taken, reopened] = [0, 0]
     fc.assert(fc.property(fc.constantFrom(...demoDocuments), fc.nat(), fc.nat(), numbers(fc), (document, at, which, some) => {

@@ -1,4 +1,5 @@
 import { readFile } from 'node:fs/promises'
+import { createInflate } from 'node:zlib'
 import { PDFArray, PDFDict, PDFDocument, PDFName, PDFStream } from '@cantoo/pdf-lib'
 import sharp from 'sharp'
 import workerpool from 'workerpool'
@@ -36,10 +37,57 @@ const ACTS: Readonly<Record<string, string>> = {
 }
 const MOST_OBJECTS = 200_000
 
+const MOST_STREAMS = 20_000
+/** A dictionary before a stream that is longer was not written to be read. */
+const MOST_DICTIONARY = 4000
+const MOST_UNPACKED = 32 * 1024 * 1024
+
+/** How much comes out of packed bytes, without keeping it; no more than that is looked for. */
+function unpackedSize(packed: Buffer, most: number): Promise<number> {
+  return new Promise((resolve) => {
+    let size = 0
+    const inflate = createInflate()
+    const end = () => resolve(size)
+    inflate.on('data', (chunk: Buffer) => {
+      size += chunk.length
+      if (size > most) inflate.destroy()
+    }).on('end', end).on('close', end).on('error', end)
+    inflate.end(packed)
+  })
+}
+
+/**
+ * Packed objects are unpacked whole when a paper is read: before that it is looked whether they are packed as usual, and how much they
+ * come to, so that a small file cannot fill the memory.
+ */
+async function isBomb(bytes: Buffer): Promise<boolean> {
+  const text = bytes.toString('latin1')
+  const starts = [...text.matchAll(/stream\r?\n/g)].filter(({ index }) => text.slice(index - 3, index) !== 'end')
+  if (starts.length > MOST_STREAMS) return true
+  let unpacked = 0
+  for (const { index, 0: word } of starts) {
+    const before = text.slice(Math.max(0, index - MOST_DICTIONARY), index)
+    const opened = before.lastIndexOf(' obj')
+    // A name may be written with the codes of its letters.
+    const dictionary = before.slice(opened < 0 ? 0 : opened)
+      .replaceAll(/#([0-9a-f]{2})/gi, (_all, code: string) => String.fromCharCode(Number.parseInt(code, 16)))
+    if (!/\/(ObjStm|XRef)\b/.test(dictionary)) {
+      if (opened < 0) return true
+      continue
+    }
+    if (/ASCII|LZW|RunLength|Crypt|FlateDecode[^/]*\/FlateDecode/.test(dictionary)) return true
+    unpacked += await unpackedSize(bytes.subarray(index + word.length), MOST_UNPACKED - unpacked)
+    if (unpacked > MOST_UNPACKED) return true
+  }
+  return false
+}
+
 /** The first thing in a PDF that does more than show pages; null when there is none, `unreadable` when it cannot be told. */
 async function paperActs(path: string): Promise<string | null> {
   try {
-    const paper = await PDFDocument.load(await readFile(path), { updateMetadata: false, throwOnInvalidObject: true })
+    const bytes = await readFile(path)
+    if (await isBomb(bytes)) return 'unreadable'
+    const paper = await PDFDocument.load(bytes, { updateMetadata: false, throwOnInvalidObject: true })
     if (paper.getPageCount() === 0) return 'unreadable'
     const objects = paper.context.enumerateIndirectObjects()
     if (objects.length > MOST_OBJECTS) return 'unreadable'

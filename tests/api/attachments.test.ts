@@ -1,4 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto'
+import { deflateSync } from 'node:zlib'
 import { PDFDocument, PDFName, PDFString } from '@cantoo/pdf-lib'
 import sharp from 'sharp'
 import { beforeAll, describe, expect, it } from 'vitest'
@@ -54,6 +55,17 @@ describe('pictures and papers beside a sheet', () => {
     ['half a paper', /cannot be read/, async () => (await paper()).subarray(0, 300)],
     ['a paper with a script in a packed object', /a script/, () => paper(pdf => pdf.addJavaScript('start', 'app.alert(1)'))],
     ['a paper with a file inside', /files inside/, () => paper(pdf => pdf.attach(new Uint8Array([77, 90]), 'setup.exe'))],
+    ['a small paper that unpacks to more than any memory', /cannot be read/, async () => {
+      const packed = deflateSync(Buffer.alloc(200_000_000, 32))
+      return Buffer.concat([
+        Buffer.from(`%PDF-1.7\n1 0 obj\n<< /Type /ObjStm /N 1 /First 4 /Filter /FlateDecode /Length ${packed.length} >>\nstream\n`), packed,
+        Buffer.from('\nendstream\nendobj\ntrailer\n<< /Root 2 0 R >>\n%%EOF'),
+      ])
+    }],
+    ['a paper whose packed objects are packed twice', /cannot be read/, async () => {
+      const leaf = Buffer.from(await paper()).toString('latin1')
+      return Buffer.from(leaf.replace(/\/Filter \/FlateDecode(?=[^>]*\/ObjStm|[^>]*\/N )/, '/Filter [/ASCII85Decode /FlateDecode]'), 'latin1')
+    }],
     ['a paper that starts a program', /starts programs/, () => paper((pdf) => {
       pdf.catalog.set(PDFName.of('OpenAction'), pdf.context.obj({ S: 'Launch', F: PDFString.of('cmd.exe') }))
     }, false)],

@@ -193,14 +193,14 @@ onMounted(() => {
           :key="field"
           :label="capital(field)"
           :prop="field"
-          width="98"
+          width="88"
           align="right"
           class-name="mono"
         />
         <el-table-column
           label="Begun by"
           prop="by"
-          min-width="176"
+          min-width="130"
         />
         <el-table-column
           label="Changed"

@@ -14,7 +14,7 @@ const { active } = defineProps<{ active: boolean }>()
 const { act, sheet, document } = useDraft()
 const isOpen = ref(false)
 const { shown } = useShown(() => active && !isOpen.value)
-const picked = ref('')
+const picked = ref(sheet().parts.find(part => part.outlines)?.key ?? '')
 
 const parts = computed(() => shown.value?.parts ?? [])
 const rows = computed(() => parts.value.flatMap(part => (part.outlines ?? []).map((outline, at) => ({ id: `${part.key} ${at}`, part, outline, at }))))
