@@ -88,9 +88,16 @@ const isOpen = (open: boolean) => { if (!open) shown.value = null }
 
 <style scoped>
 .strip { display: flex; flex-wrap: wrap; gap: 8px; margin: 8px 0; padding: 0; list-style: none; }
-.picture { display: grid; place-items: center; padding: 0; border: 1px solid var(--rule-strong); background: var(--plate); color: var(--slate); width: 112px; height: 84px; font-size: 30px; cursor: zoom-in; }
+.picture {
+  display: grid; place-items: center; padding: 0; border: 1px solid var(--rule-strong); background: var(--plate);
+  color: var(--slate); width: 112px; height: 84px; font-size: 30px; cursor: zoom-in;
+}
 .picture img { width: 100%; height: 100%; object-fit: cover; display: block; }
-.paper { display: inline-flex; align-items: center; gap: 8px; min-height: var(--target); max-width: 260px; padding: 4px 12px; border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font: 600 15px/1.2 var(--text); text-decoration: none; overflow-wrap: anywhere; }
+.paper {
+  display: inline-flex; align-items: center; gap: 8px; min-height: var(--target); max-width: 260px; padding: 4px 12px;
+  border: 1px solid var(--rule-strong); background: var(--chalk); color: var(--ink); font: 600 15px/1.2 var(--text);
+  text-decoration: none; overflow-wrap: anywhere;
+}
 .paper svg { flex: none; font-size: 26px; color: var(--oxide); }
 .paper small { display: block; color: var(--slate); font-weight: 400; }
 .problem { display: block; max-width: 220px; color: var(--oxide); }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onBeforeUnmount, onMounted } from 'vue'
-import StateNote from '../ui/StateNote.vue'
+import FetchNote from '../ui/FetchNote.vue'
 import { useJobStore } from './job-store'
 import JobGround from './JobGround.vue'
 
@@ -12,20 +12,12 @@ onBeforeUnmount(() => job.close())
 </script>
 
 <template>
-  <StateNote
-    v-if="job.problem"
-    kind="problem"
-    :title="`${what} cannot be shown`"
-    :text="job.problem"
-  >
-    <NuxtLink to="/">
-      Back to the yard
-    </NuxtLink>
-  </StateNote>
-  <StateNote
-    v-else-if="!job.sheet"
-    kind="loading"
-    title="Laying out the job …"
+  <FetchNote
+    v-if="job.problem || !job.sheet"
+    :problem="job.problem"
+    :what="what"
+    loading="Laying out the job …"
+    :back="{ to: '/', text: 'Back to the yard' }"
   />
   <JobGround v-else>
     <slot />

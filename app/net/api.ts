@@ -43,7 +43,9 @@ export const sendPicture = (job: string, photo: string, picture: Blob): Promise<
 
 /** Sends a picture or paper that belongs to a sheet; the server says under which name it is kept. */
 export const sendAttachment = (file: Blob): Promise<Omit<Attachment, 'name'>> =>
-  call('/attachments', { method: 'POST', body: file, headers: { 'content-type': file.type || 'application/octet-stream' }, timeout: 120_000 })
+  call('/attachments', {
+    method: 'POST', body: file, headers: { 'content-type': file.type || 'application/octet-stream' }, timeout: 120_000,
+  })
 
 /** The bytes of a picture or paper of a sheet. */
 export const fetchBytes = (path: string): Promise<Blob> => call(path, { timeout: 120_000 }, 'blob')

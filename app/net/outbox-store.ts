@@ -127,7 +127,8 @@ export const useOutboxStore = defineStore('outbox', () => {
   }
 
   async function sendPhotosOf(owner: string, job?: string): Promise<void> {
-    const isAnnounced = ({ id }: WaitingPhoto) => !waiting.value.some(({ event }) => event.type === 'photo-added' && event.body.photo === id)
+    const isAnnounced = ({ id }: WaitingPhoto) =>
+      !waiting.value.some(({ event }) => event.type === 'photo-added' && event.body.photo === id)
     const next = () => photos.value.find(photo =>
       !photo.problem && photo.by === owner && (job === undefined || photo.job === job) && isAnnounced(photo))
     for (let photo = next(); photo; photo = next()) await sendPhoto(photo)

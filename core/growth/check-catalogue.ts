@@ -92,7 +92,8 @@ function* meaning(catalogue: Catalogue): Generator<{ place: string, reason: stri
   if (doubles.length > 0) return
   for (const [i, { key }] of families.entries()) {
     const frame = frameFor({ key: 'frame', title: 'Machine', energies: ENERGY_KINDS, family: key }, catalogue)
-    for (const { reason } of sheetFaults(frame).slice(0, 1)) yield { place: `/families/${i}`, reason: `Its frame cannot be worked from: ${reason}` }
+    const [fault] = sheetFaults(frame)
+    if (fault) yield { place: `/families/${i}`, reason: `Its frame cannot be worked from: ${fault.reason}` }
   }
 }
 

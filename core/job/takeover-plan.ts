@@ -53,7 +53,8 @@ const GISTS: Readonly<Record<TakeoverReason, (sheet: Sheet, step: Step) => unkno
  */
 const setAgainBefore = ({ seals = [], steps }: Sheet, state: JobState, open: ReadonlySet<string>): Step[] =>
   seals.some(({ setting }) => setting && isDone(state, setting.step) && setting.movedBy?.some(key => open.has(key)))
-    ? steps.filter(({ key, limb, stage }) => limb === 'on' && (stage === 'run' || stage === 'close') && isDone(state, key) && !open.has(key))
+    ? steps.filter(({ key, limb, stage }) =>
+        limb === 'on' && (stage === 'run' || stage === 'close') && isDone(state, key) && !open.has(key))
     : []
 
 /**

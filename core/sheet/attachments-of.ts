@@ -8,7 +8,7 @@ export interface AttachmentAt { list: 'sheet' | 'parts' | 'steps', key: string, 
  *
  * @example attachmentsOf(sheet).map(({ attachment }) => attachment.name)
  */
-export const attachmentsOf = ({ attachments = [], parts, steps }: Pick<SheetDocument, 'attachments' | 'parts' | 'steps'>): AttachmentAt[] => [
+export const attachmentsOf = ({ attachments = [], parts, steps }: SheetDocument): AttachmentAt[] => [
   ...attachments.map(attachment => ({ list: 'sheet' as const, key: '', attachment })),
   ...([['parts', parts], ['steps', steps]] as const).flatMap(([list, things]) =>
     things.flatMap(({ key, attachments: own = [] }) => own.map(attachment => ({ list, key, attachment })))),

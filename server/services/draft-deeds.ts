@@ -1,5 +1,7 @@
 import { and, eq, sql } from 'drizzle-orm'
-import { applyEdits, carryOver, DomainError, editsBetween, fullOptions, inverseOf, releaseBlockers, upgradeSheet, type Clash, type Edit } from '#core'
+import {
+  applyEdits, carryOver, DomainError, editsBetween, fullOptions, inverseOf, releaseBlockers, upgradeSheet, type Clash, type Edit,
+} from '#core'
 import { may } from '#shared/rights'
 import type { DeedAnswer } from '#shared/wire/drafts'
 import type { Person } from '#shared/wire/types'

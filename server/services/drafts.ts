@@ -28,7 +28,10 @@ export async function keepDraft(db: Database, { id, number, documents, sheet: st
   const document = await withPhotos(db, { id, number, by }, left.document, left.photos)
   const { key, title } = document
   await db.insert(sheetDraft)
-    .values({ key, title, document, photos: left.photos, origin: 'job', basedOn: base ? opened.revision : null, jobId: id, by, at: new Date(at), changedAt: new Date(at) })
+    .values({
+      key, title, document, photos: left.photos, origin: 'job', basedOn: base ? opened.revision : null, jobId: id, by,
+      at: new Date(at), changedAt: new Date(at),
+    })
     .onConflictDoNothing()
 }
 

@@ -60,8 +60,8 @@ export async function verifyAll(
   const wanted = new Set(attachments.map(({ storeKey }) => storeKey))
   for (const { sha256: name, storeKey } of attachments) {
     const bytes = await store.read(storeKey)
-    if (!bytes || sha256(bytes) !== name)
-      faults.push({ job: null, what: 'attachment', sentence: `${storeKey} is ${bytes ? 'not what sheets name' : 'not there'}`, derived: false })
+    const sentence = `${storeKey} is ${bytes ? 'not what sheets name' : 'not there'}`
+    if (!bytes || sha256(bytes) !== name) faults.push({ job: null, what: 'attachment', sentence, derived: false })
   }
   let jobs = 0
   let events = 0

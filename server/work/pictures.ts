@@ -33,7 +33,8 @@ async function draw(path: string, { pixels, longestSide }: Limits): Promise<Buff
 /** What in a PDF acts by itself when it is opened, or carries something else than pages. */
 const ACTS: Readonly<Record<string, string>> = {
   JS: 'a script', JavaScript: 'a script', Launch: 'it starts programs', EmbeddedFile: 'files inside', EmbeddedFiles: 'files inside',
-  RichMedia: 'films', XFA: 'a live form', SubmitForm: 'it sends a form', ImportData: 'it fetches data', GoToE: 'files inside', GoToR: 'it opens other files',
+  RichMedia: 'films', XFA: 'a live form', SubmitForm: 'it sends a form', ImportData: 'it fetches data',
+  GoToE: 'files inside', GoToR: 'it opens other files',
 }
 const MOST_OBJECTS = 200_000
 

@@ -56,7 +56,9 @@ const brings = computed(() => [
   ...facts.value.neverAgain ? ['a new one goes in'] : [],
   ...facts.value.isSmall ? ['into a bag of its own'] : [],
   ...facts.value.isScrewed ? ['how tight is asked on the way back'] : [],
-  ...isHeld(job.sheet, { name: name.value, count: count.value, lifted: lifted.value }, catalogue.shop.words) ? ['a second person looks first'] : [],
+  ...isHeld(job.sheet, { name: name.value, count: count.value, lifted: lifted.value }, catalogue.shop.words)
+    ? ['a second person looks first']
+    : [],
 ])
 const ready = computed(() => name.value.trim().length >= 2 && massKg.value.problem === '')
 

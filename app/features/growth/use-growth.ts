@@ -13,7 +13,9 @@ export function useGrowth() {
   const bench = useBench()
   const { job, session } = bench
   const catalogue = useCatalogueStore()
-  const at = (): AtBench => ({ sheet: job.sheet, state: job.state, personId: session.person?.id ?? '', bench: deviceId(), newId, words: catalogue.shop.words })
+  const at = (): AtBench => ({
+    sheet: job.sheet, state: job.state, personId: session.person?.id ?? '', bench: deviceId(), newId, words: catalogue.shop.words,
+  })
 
   /** Writes what was said with one tap, and looks at the step that it leads to when that is not done with it. */
   function write(say: (bench: AtBench) => Grown): boolean {

@@ -1,12 +1,10 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { CatalogueSchema, factsOf, type Catalogue } from '#core'
-import type { CatalogueAnswer } from '#shared/wire/types'
 import { emptyOf, GroupField, type FieldSchema } from '../sheets'
-import { callApi, sentenceOf } from '../../net/api'
-import { moment } from '../../ui/moment'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import ReleaseDialog from './ReleaseDialog.vue'
+import { useReleased } from './use-released'
 
 /** What the shop knows before it has a sheet: families, words for parts, and how each energy is made safe. */
 const LISTS = [
@@ -15,21 +13,11 @@ const LISTS = [
 type ListOf = (typeof LISTS)[number]['value']
 type Thing = Record<string, unknown>
 
-const standing = shallowRef<CatalogueAnswer | null>(null)
 const draft = shallowRef<Catalogue | null>(null)
-const [problem, busy, releasing, tried] = [ref(''), ref(false), ref(false), ref('')]
+const { standing, problem, busy, releasing, release, head } = useReleased<Catalogue>('/catalogue', (document) => { draft.value = document })
+const tried = ref('')
 const list = ref<ListOf>('families')
 const at = ref(0)
-
-async function load() {
-  try {
-    standing.value = await callApi<CatalogueAnswer>('/catalogue')
-    draft.value = standing.value.document
-  } catch (error) {
-    problem.value = sentenceOf(error)
-  }
-}
-onMounted(load)
 
 const schema = computed(() => (CatalogueSchema.properties[list.value] as unknown as { items: FieldSchema }).items)
 const things = computed(() => (draft.value?.[list.value] ?? []) as unknown as readonly Thing[])
@@ -55,31 +43,14 @@ function move(by: -1 | 1) {
   next.splice(at.value, 0, one!)
   put(next)
 }
-const head = computed(() => {
-  const { document: { revision }, by, at: when, note: why } = standing.value!
-  return by ? `Revision ${revision}, released by ${by}, ${moment(when!)}: ${why}` : `Revision ${revision}, as shipped`
-})
 const told = computed(() => {
   if (!draft.value || tried.value.trim().length < 2) return ''
   const { kind, ...says } = factsOf(tried.value, draft.value.words)
-  const words = { neverAgain: 'new each time', isScrewed: 'screwed', isSmall: 'into a bag', opens: 'opens what may be full', isHeavy: 'heavy' }
+  const words = {
+    neverAgain: 'new each time', isScrewed: 'screwed', isSmall: 'into a bag', opens: 'opens what may be full', isHeavy: 'heavy',
+  }
   return [kind, ...Object.entries(words).filter(([fact]) => says[fact as keyof typeof says]).map(([, word]) => word)].join(' · ')
 })
-
-async function release(note: string) {
-  busy.value = true
-  problem.value = ''
-  try {
-    const document = { ...draft.value!, revision: standing.value!.document.revision + 1 }
-    await callApi('/catalogue', { method: 'POST', body: { document, note } })
-    releasing.value = false
-    await load()
-  } catch (error) {
-    problem.value = sentenceOf(error)
-  } finally {
-    busy.value = false
-  }
-}
 </script>
 
 <template>
@@ -92,7 +63,7 @@ async function release(note: string) {
     class="catalogue"
   >
     <p class="quiet">
-      {{ head }}. Used where a machine has no sheet yet; what was written by it stays as it is.
+      {{ head('Revision') }}. Used where a machine has no sheet yet; what was written by it stays as it is.
     </p>
     <div class="bar">
       <el-segmented
@@ -193,7 +164,7 @@ async function release(note: string) {
       :revision="standing.document.revision + 1"
       :busy="busy"
       :problem="problem"
-      @release="release"
+      @release="release(draft, $event)"
     >
       From now on benches and desks begin with it. Jobs and drafts that run keep what they have.
     </ReleaseDialog>
@@ -208,7 +179,10 @@ async function release(note: string) {
 .acts { display: flex; gap: 8px; margin-left: auto; }
 .both { display: grid; grid-template-columns: 250px minmax(0, 1fr); gap: 24px; align-items: start; }
 ul { margin: 0; padding: 0; list-style: none; max-height: 70vh; overflow-y: auto; }
-li button:not(.el-button) { width: 100%; min-height: 44px; padding: 6px 12px; border: 0; border-left: 4px solid transparent; background: none; color: var(--ink); text-align: left; font: 500 15px/1.25 var(--text); cursor: pointer; }
+li button:not(.el-button) {
+  width: 100%; min-height: 44px; padding: 6px 12px; border: 0; border-left: 4px solid transparent; background: none;
+  color: var(--ink); text-align: left; font: 500 15px/1.25 var(--text); cursor: pointer;
+}
 li button[aria-current='true'] { border-left-color: var(--prussian); background: var(--plate); font-weight: 600; }
 section { display: grid; gap: 10px; max-width: 820px; }
 @media (max-width: 800px) { .both { grid-template-columns: minmax(0, 1fr); } ul { max-height: 30vh; } }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, useId } from 'vue'
+import { computed, ref, useId, watch } from 'vue'
 import AskDialog from '../../ui/AskDialog.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 
@@ -9,6 +9,8 @@ const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ release: [note: string] }>()
 const id = useId()
 const note = ref('')
+// What was typed stays until it is released.
+watch(() => revision, () => { note.value = '' })
 const title = computed(() => `Release revision ${revision}`)
 </script>
 
@@ -20,7 +22,6 @@ const title = computed(() => `Release revision ${revision}`)
     :ready="note.trim().length > 2"
     :busy="busy"
     @act="emit('release', note.trim())"
-    @closed="note = ''"
   >
     <p><slot /></p>
     <label :for="id">What is changed, and why</label>

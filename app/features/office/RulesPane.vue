@@ -1,25 +1,29 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { computed, ref } from 'vue'
 import { causeName, CAUSES, MOST_WEIGHT, sayWhen, type Agreement, type CauseFacts, type EvidenceRule, type RuleDocument } from '#core'
-import type { DryRunAnswer, RulesAnswer } from '#shared/wire/types'
-import { callApi, sentenceOf } from '../../net/api'
+import type { DryRunAnswer } from '#shared/wire/types'
+import { callApi } from '../../net/api'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
-import { moment } from '../../ui/moment'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import AddSign from './AddSign.vue'
 import AgreementTable from './AgreementTable.vue'
 import ReleaseDialog from './ReleaseDialog.vue'
 import TriedRules from './TriedRules.vue'
+import { useReleased } from './use-released'
 
 /** The rules by which causes are ranked: changed sign by sign, tried on all past failures, then released. */
-const standing = shallowRef<RulesAnswer | null>(null)
 const agreed = ref<Agreement[]>([])
 type Draft = { -readonly [K in keyof RuleDocument]: RuleDocument[K] extends readonly (infer T)[] ? T[] : RuleDocument[K] }
 const draft = ref<Draft | null>(null)
 const cause = ref<string>(CAUSES[0]!.key)
-const [problem, busy] = [ref(''), ref(false)]
 const tried = ref<{ answer: DryRunAnswer, of: string } | null>(null)
-const releasing = ref(false)
+
+const fresh = (document: RuleDocument) => structuredClone(document) as Draft
+const { standing, problem, busy, releasing, act, release, head } = useReleased<RuleDocument>('/rules', async (document) => {
+  agreed.value = await callApi<Agreement[]>('/rules/agreement')
+  draft.value = fresh(document)
+  tried.value = null
+})
 
 const causes = CAUSES.map(({ key, name, group }) => ({ value: key, label: `${name} · ${group}` }))
 const facts = computed(() => draft.value?.causes.find(({ key }) => key === cause.value))
@@ -28,25 +32,6 @@ const text = computed(() => JSON.stringify(draft.value))
 const isChanged = computed(() => standing.value !== null && text.value !== JSON.stringify(standing.value.document))
 const isTried = computed(() => tried.value?.of === text.value)
 
-const fresh = (document: RuleDocument) => structuredClone(document) as Draft
-async function act(work: () => Promise<void>): Promise<void> {
-  problem.value = ''
-  busy.value = true
-  try {
-    await work()
-  } catch (error) {
-    problem.value = sentenceOf(error)
-  } finally {
-    busy.value = false
-  }
-}
-const load = () => act(async () => {
-  const [rules, lines] = await Promise.all([callApi<RulesAnswer>('/rules'), callApi<Agreement[]>('/rules/agreement')])
-  standing.value = rules
-  agreed.value = lines
-  draft.value = fresh(rules.document)
-  tried.value = null
-})
 const weigh = (at: number, weight: number | undefined) => { if (weight !== undefined) draft.value!.rules[at] = { ...draft.value!.rules[at]!, weight } }
 const source = (at: number, words: string) => { draft.value!.rules[at] = { ...draft.value!.rules[at]!, source: words } }
 const remove = (at: number) => { draft.value!.rules.splice(at, 1) }
@@ -58,18 +43,6 @@ const tryOut = () => act(async () => {
   const of = text.value
   tried.value = { of, answer: await callApi<DryRunAnswer>('/rules/dry-run', { method: 'POST', body: { document: draft.value! } }) }
 })
-const release = (note: string) => act(async () => {
-  const document = { ...draft.value!, revision: standing.value!.document.revision + 1 }
-  await callApi('/rules', { method: 'POST', body: { document, note } })
-  releasing.value = false
-  await load()
-})
-const head = computed(() => {
-  const { document, by, at, note: why } = standing.value!
-  const name = `Rules ${document.key}, revision ${document.revision}`
-  return by ? `${name}, released by ${by}, ${moment(at!)}: ${why}` : `${name}, as shipped`
-})
-onMounted(load)
 </script>
 
 <template>
@@ -79,7 +52,7 @@ onMounted(load)
     class="rules"
   >
     <p class="quiet">
-      {{ head }}. They rank; the person decides.
+      {{ head(`Rules ${standing.document.key}, revision`) }}. They rank; the person decides.
     </p>
     <AgreementTable :agreed="agreed" />
     <section aria-labelledby="signs-head">
@@ -245,7 +218,7 @@ onMounted(load)
       :revision="standing.document.revision + 1"
       :busy="busy"
       :problem="problem"
-      @release="release"
+      @release="release(draft, $event)"
     >
       From now on every clock ranks by it. What was ranked before keeps the revision it was ranked by.
     </ReleaseDialog>

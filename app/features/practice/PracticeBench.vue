@@ -52,7 +52,10 @@ function doIt() {
 
 <style scoped>
 .practice { display: flex; flex-direction: column; height: 100%; }
-.bar { display: flex; flex-wrap: wrap; align-items: center; gap: 8px 18px; padding: 8px var(--gap) 8px; border-bottom: 3px dashed var(--brass-line); }
+.bar {
+  display: flex; flex-wrap: wrap; align-items: center; gap: 8px 18px; padding: 8px var(--gap) 8px;
+  border-bottom: 3px dashed var(--brass-line);
+}
 .bar strong { color: var(--brass); font: 600 18px/1.2 var(--label); }
 .acts { display: flex; flex-wrap: wrap; gap: 8px; margin-left: auto; align-items: center; }
 .acts .el-button { margin: 0; }

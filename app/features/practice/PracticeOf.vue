@@ -2,7 +2,7 @@
 import { onMounted, ref, shallowRef } from 'vue'
 import type { SheetDocument } from '#core'
 import { sentenceOf } from '../../net/api'
-import StateNote from '../../ui/StateNote.vue'
+import FetchNote from '../../ui/FetchNote.vue'
 import PracticeView from './PracticeView.vue'
 
 /** Fetches a document and lays it on the bench. */
@@ -19,20 +19,12 @@ onMounted(async () => {
 </script>
 
 <template>
-  <StateNote
-    v-if="problem"
-    kind="problem"
-    title="This sheet cannot be tried"
-    :text="problem"
-  >
-    <NuxtLink to="/sheets">
-      Back to the library
-    </NuxtLink>
-  </StateNote>
-  <StateNote
-    v-else-if="!sheet"
-    kind="loading"
-    title="Laying out a made-up machine …"
+  <FetchNote
+    v-if="problem || !sheet"
+    :problem="problem"
+    what="This sheet"
+    loading="Laying out a made-up machine …"
+    :back="{ to: '/sheets', text: 'Back to the library' }"
   />
   <PracticeView
     v-else

@@ -72,7 +72,8 @@ export function practiceJob(sheetOf: () => SheetDocument, setup: JobSetup): Prac
     isPractice: true,
     meta: {
       id: `practice-${newId()}`, number: 0, reason: 'Practice', status: 'open', stepsDone: 0, stepsTotal: document.value.steps.length,
-      currentStep: null, timer: null, openedAt: opened, closedAt: null, setup, unitTag: 'made-up machine', unitName: document.value.title, siteName: '',
+      currentStep: null, timer: null, openedAt: opened, closedAt: null, setup,
+      unitTag: 'made-up machine', unitName: document.value.title, siteName: '',
     },
     get sheet() { return sheet.value },
     get state() { return state.value },

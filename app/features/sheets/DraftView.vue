@@ -2,7 +2,7 @@
 import { computed, onMounted } from 'vue'
 import { navigateTo } from '#app'
 import { useSessionStore } from '../../net/session-store'
-import StateNote from '../../ui/StateNote.vue'
+import FetchNote from '../../ui/FetchNote.vue'
 import DocumentView from './DocumentView.vue'
 import DraftOrigin from './DraftOrigin.vue'
 import DraftEditor from './editor/DraftEditor.vue'
@@ -20,20 +20,12 @@ const isWritten = computed(() => isOpen.value && session.may('sheet:write'))
 
 <template>
   <div class="draft">
-    <StateNote
-      v-if="problem && !answer"
-      kind="problem"
-      title="This draft cannot be shown"
-      :text="problem"
-    >
-      <NuxtLink to="/sheets">
-        Back to the library
-      </NuxtLink>
-    </StateNote>
-    <StateNote
-      v-else-if="!answer || !document"
-      kind="loading"
-      title="Fetching the draft …"
+    <FetchNote
+      v-if="!answer || !document"
+      :problem="answer ? '' : problem"
+      what="This draft"
+      loading="Fetching the draft …"
+      :back="{ to: '/sheets', text: 'Back to the library' }"
     />
     <template v-else-if="isWritten">
       <header class="head">

@@ -10,7 +10,7 @@ import { useSubmit } from '../../net/use-submit'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import { moment } from '../../ui/moment'
 import RefusalNote from '../../ui/RefusalNote.vue'
-import StateNote from '../../ui/StateNote.vue'
+import FetchNote from '../../ui/FetchNote.vue'
 import DocumentView from './DocumentView.vue'
 import { exportSheets } from './export-sheets'
 
@@ -52,20 +52,12 @@ const nameOf = (revision: number, at: string) => `revision ${revision}, ${moment
 
 <template>
   <div class="sheet">
-    <StateNote
-      v-if="problem"
-      kind="problem"
-      title="This sheet cannot be shown"
-      :text="problem"
-    >
-      <NuxtLink to="/sheets">
-        Back to the library
-      </NuxtLink>
-    </StateNote>
-    <StateNote
-      v-else-if="!sheet || !answer"
-      kind="loading"
-      title="Fetching the sheet …"
+    <FetchNote
+      v-if="problem || !sheet || !answer"
+      :problem="problem"
+      what="This sheet"
+      loading="Fetching the sheet …"
+      :back="{ to: '/sheets', text: 'Back to the library' }"
     />
     <template v-else>
       <DocumentView

@@ -7,7 +7,9 @@ import { findingsAt } from './findings'
 /** The steps of a machine in the order of the V, with all that each does and what the checker says of it. */
 const { machine, findings } = defineProps<{ machine: Sheet, findings: readonly Finding[] }>()
 const LIMBS: readonly { limb: Limb, name: string }[] = [{ limb: 'off', name: 'Off, the way down' }, { limb: 'floor', name: 'On the floor' }, { limb: 'on', name: 'On, the way up' }]
-const steps = computed(() => machine.steps.map((step, i) => ({ step, number: i + 1, facts: stepInWords(machine, step), said: findingsAt(findings, 'steps', step.key) })))
+const steps = computed(() => machine.steps.map((step, i) => ({
+  step, number: i + 1, facts: stepInWords(machine, step), said: findingsAt(findings, 'steps', step.key),
+})))
 </script>
 
 <template>

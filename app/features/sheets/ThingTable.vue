@@ -5,7 +5,10 @@ import FindingNote from './FindingNote.vue'
 import { findingsAt } from './findings'
 import type { SheetTable } from './sheet-tables'
 
-/** One list of a sheet as a table; what the checker says of a thing stands under its name; a row opens its thing where somebody may write it. */
+/**
+ * One list of a sheet as a table; what the checker says of a thing stands under its name; a row opens its thing where somebody may write
+ * it.
+ */
 const { table, findings } = defineProps<{ table: SheetTable, findings: readonly Finding[], canOpen?: boolean }>()
 const emit = defineEmits<{ open: [key: string] }>()
 const told = computed(() => table.rows.map(row => ({ ...row, said: findingsAt(findings, table.list, row.key) })))
@@ -52,5 +55,8 @@ const told = computed(() => table.rows.map(row => ({ ...row, said: findingsAt(fi
 </template>
 
 <style scoped>
-.open { padding: 8px 0; border: 0; background: none; text-align: left; font: 600 16px/1.25 var(--text); color: var(--ink); cursor: pointer; }
+.open {
+  padding: 8px 0; border: 0; background: none; text-align: left; font: 600 16px/1.25 var(--text); color: var(--ink);
+  cursor: pointer;
+}
 </style>

@@ -6,7 +6,7 @@ import { callApi } from '../../net/api'
 import { fetchSheet } from '../../net/sheets'
 import { useAnswer } from '../../net/use-answer'
 import { moment } from '../../ui/moment'
-import StateNote from '../../ui/StateNote.vue'
+import FetchNote from '../../ui/FetchNote.vue'
 import { useSessionStore } from '../../net/session-store'
 import JobLine from './JobLine.vue'
 import MachineSection from './MachineSection.vue'
@@ -32,20 +32,12 @@ watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.rev
 
 <template>
   <div class="unit">
-    <StateNote
-      v-if="answer.problem.value"
-      kind="problem"
-      title="This unit cannot be shown"
-      :text="answer.problem.value"
-    >
-      <NuxtLink to="/">
-        Back to the yard
-      </NuxtLink>
-    </StateNote>
-    <StateNote
-      v-else-if="!unit"
-      kind="loading"
-      title="Looking for the unit …"
+    <FetchNote
+      v-if="answer.problem.value || !unit"
+      :problem="answer.problem.value"
+      what="This unit"
+      loading="Looking for the unit …"
+      :back="{ to: '/', text: 'Back to the yard' }"
     />
     <template v-else>
       <p

@@ -40,7 +40,9 @@ export function useCellInHand({ asked, position, editing, typed, conditions }: R
             goOn((station + 1) * planes.length)
           } } }
         : {},
-      ...bench.job.isPractice ? {} : { hand: { deed: 'place', job: bench.job.meta.id, position: key, stage: asked().stage, station, plane } },
+      ...bench.job.isPractice
+        ? {}
+        : { hand: { deed: 'place', job: bench.job.meta.id, position: key, stage: asked().stage, station, plane } },
     }
     dock.aim(goal)
   }

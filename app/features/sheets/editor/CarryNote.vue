@@ -86,7 +86,10 @@ function takeOurs(edit: Edit) {
 .carry { padding: 10px 16px; background: var(--brass-tint); border-left: 6px solid var(--brass-line); }
 .carry p { margin: 0 0 8px; }
 ul { margin: 0; padding: 0; list-style: none; }
-li { display: flex; flex-wrap: wrap; gap: 6px 16px; align-items: center; justify-content: space-between; padding: 6px 0; border-top: 1px solid var(--rule); }
+li {
+  display: flex; flex-wrap: wrap; gap: 6px 16px; align-items: center; justify-content: space-between; padding: 6px 0;
+  border-top: 1px solid var(--rule);
+}
 .acts { display: flex; gap: 8px; }
 .acts .el-button { margin: 0; }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue'
-import { openGaps, placeOfPointer, type Fix, type Place, type Proposal } from '#core'
+import { openGaps, placeOfPointer, type Fix, type Place } from '#core'
 import { useCatalogueStore } from '../../../net/catalogue-store'
 import { askWorker } from '../../../workers/ask-worker'
 import { gapWords } from '../sheet-words'
@@ -13,10 +13,6 @@ const emit = defineEmits<{ jump: [place: Place] }>()
 const { document, checked, act, sheet } = useDraft()
 const catalogue = useCatalogueStore()
 
-const faults = computed(() => (checked.value?.faults ?? []).map(({ place, reason }) => ({ place: placeOfPointer(place), said: reason })))
-const findings = computed(() => (checked.value?.findings ?? []).map(finding => ({
-  ...finding, place: { list: finding.list, key: finding.key, ...finding.field ? { field: finding.field } : {} } as Place,
-})))
 const gaps = computed(() => document.value && open.value ? gapWords(document.value, openGaps(document.value)) : [])
 
 const fixes = shallowRef<readonly Fix[]>([])
@@ -29,8 +25,14 @@ watch([open, checked], async () => {
   // What was said of an older state is nothing to act on.
   if (mine === asked) fixes.value = found
 }, { immediate: true })
-const fixOf = ({ list, key }: Place, said: string): Proposal | undefined =>
-  fixes.value.find(one => one.list === list && one.key === key && one.said === said)?.fix
+const said = computed(() => [
+  ...(checked.value?.faults ?? []).map(({ place, reason }) => ({ place: placeOfPointer(place), text: reason, severity: null, source: '' })),
+  ...(checked.value?.findings ?? []).map(({ list, key, field, sentence, severity, source }) => ({
+    place: { list, key, ...field ? { field } : {} } as Place, text: sentence, severity, source,
+  })),
+].map(one => ({
+  ...one, fix: fixes.value.find(fix => fix.list === one.place.list && fix.key === one.place.key && fix.said === one.text)?.fix,
+})))
 </script>
 
 <template>
@@ -41,37 +43,28 @@ const fixOf = ({ list, key }: Place, said: string): Proposal | undefined =>
     append-to-body
   >
     <div
-      v-for="{ place, said } in faults"
-      :key="place.key + said"
-      class="told wrong"
-    >
-      <button @click="emit('jump', place)">
-        <Icon name="ph:warning-diamond" /> <span>{{ said }}</span>
-      </button>
-      <el-button
-        v-if="fixOf(place, said)"
-        class="fix"
-        @click="act(fixOf(place, said)!.edits)"
-      >
-        <Icon name="ph:wrench" /> {{ fixOf(place, said)!.what }}
-      </el-button>
-    </div>
-    <div
-      v-for="{ place, sentence, severity, source, rule } in findings"
-      :key="rule + place.key + sentence"
+      v-for="{ place, text, severity, source, fix } in said"
+      :key="place.list + place.key + text"
       class="told"
-      :class="severity"
+      :class="severity ?? 'wrong'"
     >
       <button @click="emit('jump', place)">
-        <SeverityMark :severity="severity" />
-        <span><strong>{{ severity }}</strong> {{ sentence }} <small>{{ source }}</small></span>
+        <SeverityMark
+          v-if="severity"
+          :severity="severity"
+        />
+        <Icon
+          v-else
+          name="ph:warning-diamond"
+        />
+        <span><strong v-if="severity">{{ severity }}</strong> {{ text }} <small>{{ source }}</small></span>
       </button>
       <el-button
-        v-if="fixOf(place, sentence)"
+        v-if="fix"
         class="fix"
-        @click="act(fixOf(place, sentence)!.edits)"
+        @click="act(fix.edits)"
       >
-        <Icon name="ph:wrench" /> {{ fixOf(place, sentence)!.what }}
+        <Icon name="ph:wrench" /> {{ fix.what }}
       </el-button>
     </div>
     <p
@@ -82,7 +75,7 @@ const fixOf = ({ list, key }: Place, said: string): Proposal | undefined =>
       <b>{{ gap.field }}</b> not known: <span class="quiet">{{ gap.of.join(' · ') }}</span>
     </p>
     <p
-      v-if="faults.length + findings.length + gaps.length === 0"
+      v-if="said.length + gaps.length === 0"
       class="quiet"
     >
       Nothing to say.
@@ -92,7 +85,10 @@ const fixOf = ({ list, key }: Place, said: string): Proposal | undefined =>
 
 <style scoped>
 .told { padding: 2px 0 8px; border-top: 1px solid var(--rule); }
-.told > button:not(.fix) { display: grid; grid-template-columns: 22px minmax(0, 1fr); gap: 8px; width: 100%; padding: 7px 8px; text-align: left; background: none; border: 0; color: var(--ink); font: 400 15px/1.3 var(--text); cursor: pointer; }
+.told > button:not(.fix) {
+  display: grid; grid-template-columns: 22px minmax(0, 1fr); gap: 8px; width: 100%; padding: 7px 8px; text-align: left;
+  background: none; border: 0; color: var(--ink); font: 400 15px/1.3 var(--text); cursor: pointer;
+}
 .told > button:not(.fix):hover { background: var(--plate); }
 .told > button > svg { color: var(--brass); font-size: 18px; margin-top: 1px; }
 .told.danger > button > svg, .told.wrong > button > svg { color: var(--oxide); }

@@ -9,7 +9,8 @@ const SHOWN = 60
 const taken = computed(() => new Set(history.map(deed => deed.undoes)))
 const changes = (n: number) => n === 1 ? '1 change' : `${n} changes`
 function says({ undoes, carries, left, edits, n }: DeedRow): string {
-  if (carries !== null) return `revision ${carries} brought in${left?.length ? `; ${changes(left.length)} of the draft stood against it` : ''}`
+  const against = left?.length ? `; ${changes(left.length)} of the draft stood against it` : ''
+  if (carries !== null) return `revision ${carries} brought in${against}`
   if (undoes !== null) return `took back ${undoes}`
   return taken.value.has(n) ? `${changes(edits)}, taken back` : changes(edits)
 }

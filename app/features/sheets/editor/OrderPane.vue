@@ -44,7 +44,7 @@ function laneOf({ ways = {}, when = {} }: Step): string {
 }
 /** How far to the right it stands: each way of a fork, and each kind of machine, has its lane. */
 function lanePlace({ ways = {}, when = {} }: Step): number {
-  const at = (all: readonly { key: string }[] | undefined, keys: readonly string[]) => (all ?? []).findIndex(({ key }) => keys.includes(key)) + 1
+  const at = (all: readonly { key: string }[] = [], keys: readonly string[]) => all.findIndex(({ key }) => keys.includes(key)) + 1
   const [choice, way] = Object.entries(ways)[0] ?? []
   const [option, value] = Object.entries(when)[0] ?? []
   if (way) return at(document.value?.choices?.find(one => one.key === choice)?.ways, way)

@@ -17,10 +17,10 @@ const proposals = shallowRef<Proposal[] | null>(null)
 const problem = ref('')
 /** What this person does not want to see again at this desk. */
 const left = ref(new Set<string>())
-watch([open, document], async () => {
+watch(open, (isOpen) => { if (isOpen) void catalogue.load() }, { immediate: true })
+watch([open, document, () => catalogue.shop], async () => {
   if (!open.value || !document.value) return
   try {
-    await catalogue.load()
     proposals.value = await askWorker('proposals', { sheet: sheet(), shop: catalogue.shop })
   } catch (error) {
     problem.value = sentenceOf(error)

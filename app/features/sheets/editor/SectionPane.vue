@@ -17,7 +17,8 @@ const { shown } = useShown(() => active && !isOpen.value)
 const picked = ref(sheet().parts.find(part => part.outlines)?.key ?? '')
 
 const parts = computed(() => shown.value?.parts ?? [])
-const rows = computed(() => parts.value.flatMap(part => (part.outlines ?? []).map((outline, at) => ({ id: `${part.key} ${at}`, part, outline, at }))))
+const rows = computed(() => parts.value.flatMap(part =>
+  (part.outlines ?? []).map((outline, at) => ({ id: `${part.key} ${at}`, part, outline, at }))))
 const undrawn = computed(() => parts.value.filter(part => !part.outlines))
 const isSketch = computed(() => rows.value.some(({ outline }) => outline.notToScale))
 const proposed = shallowRef(outlinesFromOrder(sheet()))
@@ -47,14 +48,16 @@ const remove = (part: Part, at: number) => write(part, now(part.key).outlines!.f
 /** One more piece of it, behind its last one, or behind all that is drawn. */
 function add(key: string) {
   const part = now(key)
-  const last = part.outlines?.at(-1) ?? { fromMm: 0, toMm: Math.max(0, ...rows.value.map(({ outline }) => outline.toMm)), innerMm: 0, outerMm: 60 }
+  const endMm = Math.max(0, ...rows.value.map(({ outline }) => outline.toMm))
+  const last = part.outlines?.at(-1) ?? { fromMm: 0, toMm: endMm, innerMm: 0, outerMm: 60 }
   const { notToScale: _sketch, ...like } = last
   write(part, [...part.outlines ?? [], { ...like, fromMm: last.toMm, toMm: last.toMm + 40 }])
   picked.value = key
 }
 function drawAll() {
   proposed.value = outlinesFromOrder(sheet())
-  act(undrawn.value.flatMap(({ key }) => proposed.value.has(key) ? [{ list: 'parts', key, field: 'outlines', after: proposed.value.get(key)! }] : []))
+  act(undrawn.value.filter(({ key }) => proposed.value.has(key))
+    .map(({ key }) => ({ list: 'parts', key, field: 'outlines', after: proposed.value.get(key) })))
 }
 </script>
 
@@ -95,7 +98,8 @@ function drawAll() {
         v-if="isSketch"
         class="sketch"
       >
-        <Icon name="ph:ruler" /> Drawn from the order, not to scale: nothing is reckoned from it. A size that you write counts as taken from the drawing.
+        <Icon name="ph:ruler" /> Drawn from the order, not to scale: nothing is reckoned from it. A size that you write counts as taken
+        from the drawing.
       </p>
     </template>
     <div class="bar">
@@ -226,5 +230,8 @@ function drawAll() {
 .pane > .el-table { grid-column: 2; }
 .name { padding: 6px 0; border: 0; background: none; color: var(--ink); text-align: left; font: 600 15px/1.2 var(--text); cursor: pointer; }
 .pane :deep(.picked) { --el-table-tr-bg-color: var(--verdigris-tint); }
-@media (max-width: 1100px) { .pane { grid-template-columns: minmax(0, 1fr); } .pane > * { grid-column: 1 !important; grid-row: auto !important; } }
+@media (max-width: 1100px) {
+  .pane { grid-template-columns: minmax(0, 1fr); }
+  .pane > * { grid-column: 1 !important; grid-row: auto !important; }
+}
 </style>

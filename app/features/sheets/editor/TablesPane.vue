@@ -81,7 +81,10 @@ defineExpose({ show })
 </template>
 
 <style scoped>
-.pane { display: grid; grid-template-columns: auto minmax(0, 1fr); grid-template-rows: auto minmax(0, 1fr); gap: 0 18px; align-items: start; }
+.pane {
+  display: grid; grid-template-columns: auto minmax(0, 1fr); grid-template-rows: auto minmax(0, 1fr); gap: 0 18px;
+  align-items: start;
+}
 .lists { grid-row: 1 / 3; margin-top: 6px; }
 .lists :deep(.el-segmented__item) { justify-content: flex-start; }
 .bar { display: flex; flex-wrap: wrap; gap: 10px; align-items: center; margin: 6px 0 12px; }

@@ -69,5 +69,8 @@ const rename = (of: Attachment, name: string) => {
 
 <style scoped>
 .name { display: flex; width: 190px; }
-.face { display: inline-flex; align-items: center; gap: 8px; min-height: 40px; padding: 0 14px; border: 1px solid var(--prussian); font: 600 16px var(--label); color: var(--ink); }
+.face {
+  display: inline-flex; align-items: center; gap: 8px; min-height: 40px; padding: 0 14px; border: 1px solid var(--prussian);
+  font: 600 16px var(--label); color: var(--ink);
+}
 </style>

@@ -11,7 +11,9 @@ import QuantityField from './QuantityField.vue'
 import { useDraftIfOpen } from '../use-draft'
 
 /** One field of a thing, as its schema says it is filled in. */
-const { schema, list, path, thing, required = false } = defineProps<{ schema: FieldSchema, list: Place['list'], path: string, thing: object, required?: boolean }>()
+const { schema, list, path, thing, required = false } = defineProps<{
+  schema: FieldSchema, list: Place['list'], path: string, thing: object, required?: boolean
+}>()
 const value = defineModel<unknown>()
 const desk = useDraftIfOpen()
 
@@ -47,7 +49,10 @@ const asText = computed(() => (value.value ?? '') as string)
 const asNumbers = computed(() => (value.value as number[] | undefined ?? []).join('  '))
 const isMany = computed(() => kind.value === 'references' || kind.value === 'choices')
 const asKeys = computed(() => (value.value ?? (isMany.value ? [] : undefined)) as string)
-const sayKeys = (said: unknown) => { value.value = (said as string | string[] | undefined)?.length ? said : required && isMany.value ? [] : undefined }
+const sayKeys = (said: unknown) => {
+  const none = required && isMany.value ? [] : undefined
+  value.value = (said as string | string[] | undefined)?.length ? said : none
+}
 /** Of a layout or the like: which shape it is, by its word. */
 const shapes = computed(() => schema.anyOf ?? [])
 const wordOf = (shape: FieldSchema) => shape.properties?.kind?.const ?? ''

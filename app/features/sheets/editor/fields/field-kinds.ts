@@ -17,7 +17,9 @@ export interface FieldSchema {
 }
 
 /** How a field is filled in. */
-export type FieldKind = 'choice' | 'choices' | 'yes' | 'number' | 'reference' | 'references' | 'line' | 'text' | 'lines' | 'numbers' | 'group' | 'list' | 'shapes' | 'condition' | 'attachments' | 'as it is written'
+export type FieldKind
+  = 'choice' | 'choices' | 'yes' | 'number' | 'reference' | 'references' | 'line' | 'text' | 'lines' | 'numbers'
+    | 'group' | 'list' | 'shapes' | 'condition' | 'attachments' | 'as it is written'
 
 export function fieldKind(schema: FieldSchema, refersTo: Kind | undefined, itemRefersTo: Kind | undefined): FieldKind {
   if (schema.anyOf) return schema.anyOf.every(one => one.const !== undefined) ? 'choice' : 'shapes'
