@@ -9,12 +9,10 @@ import SeverityMark from '../SeverityMark.vue'
 import CarryNote from './CarryNote.vue'
 import CheckerDrawer from './CheckerDrawer.vue'
 import ProposalsDrawer from './ProposalsDrawer.vue'
-import JsonPane from './JsonPane.vue'
 import OrderPane from './OrderPane.vue'
-import ReviewPane from './ReviewPane.vue'
 import SayPane from './SayPane.vue'
-import SectionPane from './SectionPane.vue'
 import TablesPane from './TablesPane.vue'
+import { JsonPane, ReviewPane, SectionPane } from './later-panes'
 import { useDraft } from './use-draft'
 
 /** A draft at the desk: one document, written as an order, as tables, or as it stands; what the checker says is one tap from its place. */

@@ -2,7 +2,7 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { v4 as newId } from 'uuid'
 import { editsToRemove, LISTS, namedBy, newThing, thingsOf, type ListName, type Naming, type SheetDocument } from '#core'
-import { StepOnBench } from './step-on-bench'
+import { StepOnBench } from './later-panes'
 import ThingForm from './ThingForm.vue'
 import { useDraft } from './use-draft'
 
