@@ -27,6 +27,7 @@ const coreKnows = {
   fastening: ['units'],
   seals: ['metrology'],
   evidence: ['metrology'],
+  wear: [],
   sheet: ['fastening', 'evidence', 'seals'],
   teardown: ['sheet'],
   job: ['units', 'metrology', 'fastening', 'evidence', 'seals', 'sheet', 'teardown'],

@@ -1,0 +1,10 @@
+export { intervalFit, type IntervalFit } from './interval-fit'
+export { livesOf, type LivedRow, type WearRow } from './life-of'
+export { nearestLimit, type NearestLimit, type WearStand } from './nearest-limit'
+export { ACCEPTED_RISK, ACCEPTED_RISK_CRITICAL, DUE_REASONS, nextDue, type DueAnswer, type DueQuestion, type DueReason } from './next-due'
+export { poolSisters, type Pool, type PooledUnit, type SisterHistory } from './pool-sisters'
+export { dayAfterHours, dayBand, hoursAt, hoursPerDay, machineHours, questionHours, type DayBand, type HoursPerDay,
+  type HoursQuestion, type MachineHours, type MeterReading } from './running-hours'
+export { timeToLimit, type TimeToLimit, type WearLimit } from './time-to-limit'
+export { trend, type PossibleSlope, type Trend, type WearPoint } from './trend'
+export { willItLast } from './will-it-last'
