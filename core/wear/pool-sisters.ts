@@ -117,7 +117,7 @@ function alone(unit: string, fit: Fit): PooledUnit {
 /**
  * The wear of one position on machines of one kind, each helped by its sisters: few readings of its own lean on theirs, many stand alone.
  *
- * σ² is pooled over all; the spread between the slopes of sisters is weighed on a grid with a flat prior, and a forecast is the mixture over
+ * σ² is pooled over all; the spread between the slopes of sisters is weighed on a grid with a flat prior, a forecast is the mixture over
  * it (putting one value in would cover 60 to 72 % where 80 % is said). Not pooled under three sisters, or under two with three readings.
  *
  * @param sisters histories of one position of one sheet

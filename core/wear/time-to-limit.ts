@@ -54,7 +54,7 @@ const NEVER_HOURS = 1e9
  * @returns `lowHours` is 0 only when 10 % are reached now; without a known scatter 0 to `Infinity`, with the crossing of the line between
  * @throws DomainError `trend.number`
  * Source: Fieller, Some problems in interval estimation, JRSS B 16 (1954).
- * @example timeToLimit(line, { limit: 0.8, side: 'upper', nowHours: 16_000 }).medianHours // 16000, where it rises by 0.2 in 16,000 h to 0.6
+ * @example timeToLimit(line, { limit: 0.8, side: 'upper', nowHours: 16_000 }).medianHours // 16000, where it has risen by 0.2 in 16,000 h
  */
 export function timeToLimit(trend: Trend, { limit, side, nowHours }: WearLimit): TimeToLimit {
   if (![limit, nowHours].every(Number.isFinite)) throw new DomainError('trend.number', 'A limit and the running hours are numbers.')
