@@ -15,6 +15,26 @@ export const mean = (values: readonly number[]): number => values.reduce((sum, v
 export const spread = (values: readonly number[]): number => withoutDust(Math.max(...values) - Math.min(...values))
 
 /**
+ * Value that a share of a sorted list stays below, in proportion between two of its members.
+ *
+ * @param sorted one number or more, the smallest first
+ * @param share 0 … 1
+ * @example quantile([1, 2, 3, 4], 0.5) // 2.5
+ */
+export function quantile(sorted: readonly number[], share: number): number {
+  const at = share * (sorted.length - 1)
+  const [low, high] = [sorted[Math.floor(at)]!, sorted[Math.ceil(at)]!]
+  return low + (high - low) * (at - Math.floor(at))
+}
+
+/**
+ * The middle of a list.
+ *
+ * @example median([3, 1, 2]) // 2
+ */
+export const median = (values: readonly number[]): number => quantile([...values].sort((a, b) => a - b), 0.5)
+
+/**
  * Takes the binary noise off a number that came from decimals: 0.1 + 0.2 is 0.3 again.
  *
  * @param decimals digits that are kept; nine are a picometre in millimetres, far below any instrument

@@ -19,7 +19,7 @@ import {
 import { may } from '#shared/rights'
 import type { Person } from '#shared/wire/types'
 import { closeConnection, database, type Database } from '../server/db/client'
-import { calibration, instrument, person, site, unit } from '../server/db/schema'
+import { calibration, instrument, person, runningHours, site, unit } from '../server/db/schema'
 import { appendEvents } from '../server/services/append-events'
 import { loadLiveJob } from '../server/services/live-job'
 import { releaseSheet } from '../server/services/sheets'
@@ -29,6 +29,7 @@ import { hashSecret } from '../server/services/secrets'
 import { startJob } from '../server/services/start-job'
 import { closePools } from '../server/work/pools'
 import { calibrationsOf, DEMO_INSTRUMENTS } from './instruments'
+import { CRITICAL, EARLIER_JOBS, INTERVAL_HOURS, meterReadings, REGULATION_DAYS } from './history'
 import { DEMO_JOBS, truthOf, type DemoJob } from './jobs'
 import { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_PIN } from './people'
 import { drawPhoto } from './photo'
@@ -73,6 +74,9 @@ export async function seedDemo(db: Database, now = new Date()): Promise<boolean>
         sheetKey: row.sheet ?? null,
         runningHours: row.hours,
         nextDue: row.dueInDays === null ? null : dayAfter(now, row.dueInDays),
+        intervalHours: INTERVAL_HOURS[row.tag] ?? null,
+        regulationDue: REGULATION_DAYS[row.tag] === undefined ? null : dayAfter(now, REGULATION_DAYS[row.tag]!),
+        isCritical: CRITICAL.has(row.tag),
       })),
     )
   await db
@@ -86,8 +90,14 @@ export async function seedDemo(db: Database, now = new Date()): Promise<boolean>
   }
   await db.execute(sql`alter sequence job_number_seq restart with ${sql.raw(String(FIRST_JOB_NUMBER))}`)
   const byLogin = new Map(people.map(row => [row.login, row as Person & { login: string }]))
+  const ids = new Map((await db.select({ id: unit.id, tag: unit.tag }).from(unit)).map(row => [row.tag, row.id]))
+  const planner = byLogin.get('osei')!
+  await db.insert(runningHours).values(DEMO_UNITS.flatMap(one => meterReadings(one, now).map(read =>
+    ({ unitId: ids.get(one.tag)!, source: 'typed', enteredBy: planner.id, enteredAt: read.at, ...read }))))
+  const earlier = EARLIER_JOBS.map(([tag, reason, openedDaysAgo, technician, lead, wear, replaced]): DemoJob =>
+    ({ tag, reason, openedDaysAgo, technician, lead, wear, replaced }))
   // Numbers are given in the order in which the jobs were opened.
-  for (const [i, demoJob] of DEMO_JOBS.toSorted((a, b) => b.openedDaysAgo - a.openedDaysAgo).entries())
+  for (const [i, demoJob] of [...DEMO_JOBS, ...earlier].toSorted((a, b) => b.openedDaysAgo - a.openedDaysAgo).entries())
     await playJob(db, demoJob, byLogin, now, i)
   return true
 }

@@ -21,20 +21,22 @@ export const RIGHTS = [
   'sheet:release',
   'instrument:write',
   'rule:write',
+  'unit:write',
+  'hours:write',
   'people:write',
 ] as const
 export type Right = (typeof RIGHTS)[number]
 
 const READS: readonly Right[] = ['yard:read', 'job:read', 'sheet:read']
-const WORKS: readonly Right[] = ['job:start', 'job:work', 'job:close']
+const WORKS: readonly Right[] = ['job:start', 'job:work', 'job:close', 'hours:write']
 /** What a lead stands for: signatures, corrections of what others wrote, work of people who are gone. */
 const LEADS: readonly Right[] = ['hold:release', 'event:undo-any', 'work:enter-for']
 
 const TABLE: Readonly<Record<Role, readonly Right[]>> = {
   technician: [...READS, ...WORKS],
   lead: [...READS, ...WORKS, ...LEADS, 'sheet:write'],
-  planner: [...READS, 'job:start'],
-  engineer: [...READS, ...WORKS, ...LEADS, 'sheet:write', 'sheet:release', 'instrument:write', 'rule:write'],
+  planner: [...READS, 'job:start', 'unit:write', 'hours:write'],
+  engineer: [...READS, ...WORKS, ...LEADS, 'sheet:write', 'sheet:release', 'instrument:write', 'rule:write', 'unit:write'],
   admin: RIGHTS,
   trainee: READS,
   viewer: READS,

@@ -5,12 +5,14 @@ export {
   decidingCriterion,
   mayBeWarm,
   placeOf,
+  uncertaintyOf,
   type Assessment,
   type ReadingConditions,
   type RunOutFound,
 } from './assess-reading'
 export { assessTaken, type AssessedTaken, type Taken } from './assess-taken'
 export { BEND_REACHES, bendName, bendsOf, type BendLine, type BendMade, type BendReach } from './bends'
+export { isGone, isRenewed, wearLimitsOf } from './is-renewed'
 export { closeBlockers } from './close-blockers'
 export { departureNeedsLead, DEPARTURES, departuresOf, proposedDeparture, type Departure, type DepartureLine } from './departures'
 export { dutiesOf, openDuties, sayDuties, type Duty, type DutyLine } from './duties'

@@ -22,13 +22,13 @@ export interface UnitBend { bend: Bend, source: string, by: string, at: string }
 export interface OpenedWith { key: string, revision: number, sha256: string }
 
 export interface OpeningEvents {
-  /** `sheet` is left out only in logs that are older than it. */
-  'job-opened': { reason: string, sheet?: OpenedWith } & JobSetup
+  /** `sheet` is left out only in logs that are older than it; `hours`: what the machine had run, where that is known. */
+  'job-opened': { reason: string, sheet?: OpenedWith, hours?: number } & JobSetup
   'job-closed': { remark?: string }
 }
 
 export interface OpeningState {
-  opened: (Stamp & { reason: string, sheet?: OpenedWith } & JobSetup) | null
+  opened: (Stamp & { reason: string, sheet?: OpenedWith, hours?: number } & JobSetup) | null
   closed: (Stamp & { remark?: string }) | null
 }
 

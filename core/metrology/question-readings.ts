@@ -1,4 +1,5 @@
 import { DomainError } from '../domain-error'
+import { median } from '../numbers'
 
 export interface Question {
   station: number
@@ -33,10 +34,4 @@ export function questionReadings(values: readonly (readonly number[])[], uncerta
     const spread = Math.max(TO_SIGMA * median(others.map(other => Math.abs(other - neighbours))), uncertainty / 2)
     return Math.abs(reading.value - neighbours) > SPREADS * spread ? [{ ...reading, neighbours }] : []
   })
-}
-
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((one, other) => one - other)
-  const middle = sorted.length >> 1
-  return sorted.length % 2 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2
 }

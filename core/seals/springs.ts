@@ -1,5 +1,5 @@
 import { DomainError } from '../domain-error'
-import { withoutDust } from '../numbers'
+import { median, withoutDust } from '../numbers'
 import type { WorkingLine } from '../working'
 
 export interface SpringMeasured {
@@ -47,12 +47,6 @@ const NORMAL = 0.6745
 /** Of a caliper, where nothing else is said. */
 const RESOLUTION_MM = 0.05
 
-const medianOf = (values: readonly number[]): number => {
-  const sorted = [...values].sort((a, b) => a - b)
-  const middle = Math.floor(sorted.length / 2)
-  return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2
-}
-
 /**
  * The springs of a set laid in a row: their spread, which do not belong to the others, what they have lost against a new one.
  *
@@ -70,14 +64,14 @@ export function springSet(springs: readonly SpringMeasured[], reference?: Spring
     throw new DomainError('springs.length', 'Each spring has a free length greater than zero.')
   if (!(resolutionMm > 0 && Number.isFinite(resolutionMm))) throw new DomainError('springs.length', 'A resolution is greater than zero.')
   const lengths = springs.map(({ freeLengthMm }) => freeLengthMm)
-  const medianMm = medianOf(lengths)
-  const madMm = medianOf(lengths.map(length => Math.abs(length - medianMm)))
+  const medianMm = median(lengths)
+  const madMm = median(lengths.map(length => Math.abs(length - medianMm)))
   const scaleMm = Math.max(madMm, resolutionMm)
   const spreadMm = withoutDust(Math.max(...lengths) - Math.min(...lengths))
   const z = lengths.map(length => NORMAL * withoutDust(length - medianMm) / scaleMm)
   const outliers = springs.length < 3 ? [] : z.flatMap((value, i) => Math.abs(value) >= OUTLIER_Z ? [i] : [])
   const counts = springs.flatMap(({ coils }) => coils === undefined ? [] : [coils])
-  const usual = reference?.coils ?? (counts.length > 0 ? medianOf(counts) : undefined)
+  const usual = reference?.coils ?? (counts.length > 0 ? median(counts) : undefined)
   const { rateNPerMm: newRate, workingLengthMm } = reference ?? {}
   const forceAt = (freeLengthMm: number, rate: number | undefined) =>
     rate === undefined || workingLengthMm === undefined ? null : Math.max(0, freeLengthMm - workingLengthMm) * rate

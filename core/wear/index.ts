@@ -1,6 +1,7 @@
 export { intervalFit, type IntervalFit } from './interval-fit'
+export { kindInterval, positionWear, type KindRow, type PositionWear } from './kind-wear'
 export { livesOf, type LivedRow, type WearRow } from './life-of'
-export { nearestLimit, type NearestLimit, type WearStand } from './nearest-limit'
+export { nearestLimit, tells, type NearestLimit, type WearStand } from './nearest-limit'
 export { ACCEPTED_RISK, ACCEPTED_RISK_CRITICAL, DUE_REASONS, nextDue, type DueAnswer, type DueQuestion, type DueReason } from './next-due'
 export { poolSisters, type Pool, type PooledUnit, type SisterHistory } from './pool-sisters'
 export { dayAfterHours, dayBand, hoursAt, hoursPerDay, machineHours, questionHours, type DayBand, type HoursPerDay,

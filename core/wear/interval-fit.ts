@@ -1,4 +1,5 @@
 import { DomainError } from '../domain-error'
+import { quantile } from '../numbers'
 
 export interface IntervalFit {
   verdict: 'too early' | 'right' | 'too late' | 'cannot be told'
@@ -16,13 +17,6 @@ const EARLY = 0.6
 /** More than one in ten was found beyond its limit. */
 const LATE = 0.1
 
-/** Quantile of a sorted list, linear between its members. */
-function pointOf(sorted: readonly number[], share: number): number {
-  const at = share * (sorted.length - 1)
-  const [low, high] = [sorted[Math.floor(at)]!, sorted[Math.ceil(at)]!]
-  return low + (high - low) * (at - Math.floor(at))
-}
-
 /**
  * Whether the interval of a kind of machine suits what is found at its overhauls.
  *
@@ -37,6 +31,6 @@ export function intervalFit(shares: readonly number[]): IntervalFit {
   const beyond = shares.filter(share => share > 1).length
   if (n < LEAST_OVERHAULS) return { verdict: 'cannot be told', medianShare: null, highShare: null, beyond, n }
   const sorted = [...shares].sort((a, b) => a - b)
-  const [medianShare, highShare] = [pointOf(sorted, 0.5), pointOf(sorted, 0.9)]
+  const [medianShare, highShare] = [quantile(sorted, 0.5), quantile(sorted, 0.9)]
   return { verdict: beyond / n > LATE ? 'too late' : highShare < EARLY ? 'too early' : 'right', medianShare, highShare, beyond, n }
 }

@@ -1,12 +1,16 @@
 /** A reading as the log of a job tells it. */
 export interface WearRow {
+  /** Number of the overhaul. */
+  job: number
   stage: 'as-found' | 'as-left'
   /** Running hours of the machine; `null` where nobody wrote them down. */
   hours: number | null
   takenAt: string
   value: number
-  /** Its part was replaced or reworked in the job before this was read. */
+  /** Its part was replaced, reworked or set anew in the job before this was read. */
   isRenewed: boolean
+  /** What was read went out for good in this job. */
+  isGone: boolean
 }
 
 /** The same reading with what it says of its part. */
@@ -26,13 +30,19 @@ export type LivedRow<T extends WearRow> = T & {
 export function livesOf<T extends WearRow>(rows: readonly T[]): LivedRow<T>[] {
   let life = 0
   let since: number | null = null
-  return [...rows].sort((a, b) => a.takenAt.localeCompare(b.takenAt)).map((row, i, sorted) => {
+  let renewedIn: number | undefined
+  /** What was found and went out: its successor is met as left in the same job, or as found in a later one. */
+  let gone: T | undefined
+  return [...rows].sort((a, b) => a.takenAt.localeCompare(b.takenAt)).map((row) => {
+    const isSuccessor = gone !== undefined && (row.stage === 'as-left' || row.job !== gone.job)
     // What is read again on the new part, in the same overhaul, is no third part.
-    const before = sorted[i - 1]
-    if (row.isRenewed && !(before?.isRenewed && before.hours === row.hours)) {
+    if (isSuccessor || (row.isRenewed && renewedIn !== row.job)) {
       life++
-      since = row.hours
+      since = isSuccessor ? gone!.hours : row.hours
+      renewedIn = isSuccessor ? gone!.job : row.job
+      gone = undefined
     }
+    if (row.stage === 'as-found' && row.isGone) gone = row
     return { ...row, life, hoursSinceNew: since === null || row.hours === null ? null : row.hours - since }
   })
 }

@@ -34,6 +34,7 @@ export interface HoursQuestion { code: 'hours.back' | 'hours.too-fast', message:
 /**
  * What is odd about a meter reading beside those before and after it: it goes back, or faster than days have hours. `null` for a sound one.
  *
+ * @param known others of the same machine; the one before and the one after are enough
  * @returns a sentence that can be asked: a typing error, a changed meter, or true all the same
  * @throws DomainError `hours.number`, `hours.twice` for another reading of the same moment
  * @example questionHours([{ at: '2026-01-01', hours: 900 }], { at: '2026-01-02', hours: 940 })!.code // 'hours.too-fast'
@@ -43,11 +44,11 @@ export function questionHours(known: readonly MeterReading[], next: MeterReading
     throw new DomainError('hours.number', 'Running hours are zero or more, and have a moment at which they were read.')
   if (known.some(({ at }) => Date.parse(at) === Date.parse(next.at)))
     throw new DomainError('hours.twice', 'There is a reading of this moment already.')
-  const all = machineHours([...known, next])
-  const i = all.findIndex(({ at }) => at === next.at)
+  const all = [...known, next].sort((a, b) => Date.parse(a.at) - Date.parse(b.at))
+  const i = all.indexOf(next)
   for (const [from, to] of [[all[i - 1], all[i]], [all[i], all[i + 1]]] as const) {
     if (!from || !to) continue
-    const [days, ran] = [(Date.parse(to.at) - Date.parse(from.at)) / DAY_MS, to.hours - from.hours]
+    const [days, ran] = [(Date.parse(to.at) - Date.parse(from.at)) / DAY_MS, (to.wasHours ?? to.hours) - from.hours]
     if (ran < 0)
       return { code: 'hours.back', message: `The hours go back by ${Math.round(-ran)} h. Was the meter changed, or is it a slip?` }
     if (ran > days * HOURS_A_DAY + SLACK_HOURS)

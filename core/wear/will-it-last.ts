@@ -1,3 +1,4 @@
+import { tells } from './nearest-limit'
 import type { TimeToLimit } from './time-to-limit'
 
 /**
@@ -6,4 +7,4 @@ import type { TimeToLimit } from './time-to-limit'
  * @example willItLast(time, 8000) // 0.38: fits now, 62 % that it will not last to the next overhaul
  */
 export const willItLast = (time: TimeToLimit | null, untilHours: number): number | null =>
-  time === null || (time.lowHours === 0 && time.highHours === Infinity) ? null : 1 - time.chanceBefore(untilHours)
+  time === null || !tells(time) ? null : 1 - time.chanceBefore(untilHours)

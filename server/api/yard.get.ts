@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import { YARD_SHOWS, YARD_SORTS } from '#shared/wire/fleet'
 import { database } from '../db/client'
 import { defineApi } from '../http/define-api'
 import { readYard, type YardQuery } from '../services/units'
@@ -6,7 +7,9 @@ import { readYard, type YardQuery } from '../services/units'
 const query = Joi.object<YardQuery>({
   search: Joi.string().allow('').max(80),
   site: Joi.string().max(60),
-  show: Joi.valid('all', 'open', 'due').default('all'),
+  show: Joi.valid(...YARD_SHOWS).default('all'),
+  sort: Joi.valid(...YARD_SORTS),
+  desc: Joi.boolean(),
   limit: Joi.number().integer().min(1).max(500).default(100),
   offset: Joi.number().integer().min(0).max(1_000_000).default(0),
 })

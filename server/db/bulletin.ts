@@ -5,7 +5,7 @@ import { connection } from './client'
  * all the rest too; the first word says what it is.
  */
 export const BULLETIN = 'needler'
-export type Kind = 'job' | 'people' | 'pulse'
+export type Kind = 'job' | 'fleet' | 'people' | 'pulse'
 
 /** Tells all instances; several of a kind leave in one statement. */
 export async function tell(kind: Kind, texts: readonly string[]): Promise<void> {

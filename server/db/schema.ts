@@ -26,6 +26,7 @@ import { ROLES } from '#shared/rights'
 import { moment } from './columns'
 import { sheet } from './schema-sheets'
 
+export * from './schema-fleet'
 export * from './schema-sheets'
 
 const quoted = (values: readonly string[]) => sql.raw(values.map(value => `'${value}'`).join(', '))
@@ -168,9 +169,20 @@ export const unit = pgTable('unit', {
   options: jsonb().$type<Record<string, string>>().notNull().default({}),
   /** Key of the sheet it is overhauled by; null while there is none. */
   sheetKey: text('sheet_key'),
-  runningHours: integer('running_hours').notNull().default(0),
+  /** The newest of its meter, whatever meter counted them; see `running_hours`. */
+  runningHours: doublePrecision('running_hours').notNull().default(0),
+  /** By the calendar. */
   nextDue: date('next_due', { mode: 'string' }),
-}, table => [index('unit_site').on(table.siteKey, table.tag)])
+  /** An overhaul after each so many hours. */
+  intervalHours: integer('interval_hours'),
+  /** What a rule asks for. */
+  regulationDue: date('regulation_due', { mode: 'string' }),
+  /** Nobody can do without it: less is risked. */
+  isCritical: boolean('is_critical').notNull().default(false),
+  retiredAt: moment('retired_at'),
+  /** One more with every change. */
+  version: integer().notNull().default(1),
+}, table => [index('unit_site').on(table.siteKey, table.tag), index('unit_kind').on(table.sheetKey)])
 
 export const job = pgTable('job', {
   id: uuid().primaryKey().defaultRandom(),
@@ -275,6 +287,21 @@ export const reading = pgTable(
     /** The one number that stands for it: mean at 20 °C, or the greatest total reading of a run-out. */
     value: doublePrecision().notNull(),
     verdict: text({ enum: ['in', 'doubtful', 'out'] }).notNull(),
+    /** As its sheet called it then. */
+    name: text().notNull().default(''),
+    quantity: text().$type<QuantityKind>().notNull().default('length'),
+    part: text().notNull().default(''),
+    /** How far it may wear. */
+    lower: doublePrecision(),
+    upper: doublePrecision(),
+    /** U (k = 2), in the unit of the value. */
+    uncertainty: doublePrecision().notNull().default(0),
+    /** What the machine had run, where its log says so. */
+    hours: doublePrecision(),
+    /** It was replaced, reworked or set anew before this was read. */
+    isRenewed: boolean('is_renewed').notNull().default(false),
+    /** What was read went out for good. */
+    isGone: boolean('is_gone').notNull().default(false),
     takenAt: moment('taken_at').notNull(),
   },
   table => [

@@ -34,7 +34,13 @@ async function flush(): Promise<void> {
   }
 }
 
-interface Heard { onGrowth: (growth: Growth) => void, onPeople: () => void, onGap: () => void }
+/** Units that are named one by one; of more, all lists look again. */
+const MOST_NAMED = 60
+
+/** Tells all instances that these machines are due on other days. */
+export const announceFleet = (tags: readonly string[]): Promise<void> => tell('fleet', tags.length > MOST_NAMED ? [''] : tags)
+
+interface Heard { onGrowth: (growth: Growth) => void, onFleet: (tag: string) => void, onPeople: () => void, onGap: () => void }
 
 const PULSE_MS = 2000
 const DEAF_AFTER_MS = 7000
@@ -45,7 +51,7 @@ const DEAF_AFTER_MS = 7000
  * is not heard we
  * listen anew.
  */
-export function keepListening({ onGrowth, onPeople, onGap }: Heard): () => void {
+export function keepListening({ onGrowth, onFleet, onPeople, onGap }: Heard): () => void {
   const me = randomUUID()
   let heardAt = 0
   let stopped = false
@@ -57,6 +63,7 @@ export function keepListening({ onGrowth, onPeople, onGap }: Heard): () => void 
       const [job, seq, ...unit] = text.split(' ')
       onGrowth({ job: job!, seq: Number(seq), unit: unit.join(' ') })
     },
+    fleet: onFleet,
     people: onPeople,
     pulse: (from) => { if (from === me) heardAt = Date.now() },
   }

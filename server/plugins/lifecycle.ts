@@ -3,8 +3,9 @@ import { closeConnection, database } from '../db/client'
 import { log } from '../http/log'
 import { forgetSessions } from '../http/session-person'
 import { keepTending } from '../instruments/bridge'
-import { keepListening, type Growth } from '../live/channel'
+import { announceFleet, keepListening, type Growth } from '../live/channel'
 import { hub } from '../live/hub'
+import { markYesterday, refreshStale } from '../services/outlook'
 import { rebuildStale } from '../services/rebuild'
 import { forgetOldSessions, standingOf } from '../services/sessions'
 import { forgetOldTries } from '../services/try-limits'
@@ -14,6 +15,8 @@ import { closePools } from '../work/pools'
 /** How soon a session that has ended loses its live channels, also when the word of it was lost. */
 const LOOK_AT_SESSIONS_MS = 1500
 const TIDY_MS = 600_000
+/** How soon what a change means for its kind is worked out. */
+const OUTLOOK_MS = 1500
 
 /** Listens as soon as the server is up; on the way down tells the benches, then lets the database go. */
 export default defineNitroPlugin((nitro) => {
@@ -37,6 +40,10 @@ export default defineNitroPlugin((nitro) => {
     hub.tell(unitTopic(unit))
     hub.tell(YARD_TOPIC)
   }
+  const onFleet = (tag: string) => {
+    hub.tell(YARD_TOPIC)
+    if (tag) hub.tell(unitTopic(tag))
+  }
   /** Read models of another version than this program writes are made anew; the old rows are shown meanwhile. */
   const renew = async (): Promise<void> => {
     try {
@@ -46,9 +53,22 @@ export default defineNitroPlugin((nitro) => {
       log.warn({ err: error }, 'cannot make the read models anew')
     }
   }
+  let isLookingAhead = false
+  const lookAhead = async (): Promise<void> => {
+    if (isLookingAhead) return
+    isLookingAhead = true
+    try {
+      const tags = await refreshStale(database())
+      if (tags.length > 0) await announceFleet(tags)
+    } catch (error) {
+      log.warn({ err: error }, 'cannot work out when machines are due')
+    } finally {
+      isLookingAhead = false
+    }
+  }
   const tidy = async (): Promise<void> => {
     try {
-      await Promise.all([forgetOldTries(), forgetOldSessions(database()), forgetOldUploads()])
+      await Promise.all([forgetOldTries(), forgetOldSessions(database()), forgetOldUploads(), markYesterday(database())])
     } catch (error) {
       log.warn({ err: error }, 'cannot tidy up')
     }
@@ -57,12 +77,13 @@ export default defineNitroPlugin((nitro) => {
     ? [
         setInterval(() => void lookAtSessions(), LOOK_AT_SESSIONS_MS),
         setInterval(() => void tidy(), TIDY_MS),
+        setInterval(() => void lookAhead(), OUTLOOK_MS),
       ]
     : []
   for (const timer of timers) timer.unref()
-  if (process.env.DATABASE_URL) void renew()
+  if (process.env.DATABASE_URL) void renew().then(tidy)
   const stopListening = process.env.DATABASE_URL
-    ? keepListening({ onGrowth, onPeople, onGap: () => { hub.tellAll({ kind: 'resync' }); onPeople() } })
+    ? keepListening({ onGrowth, onFleet, onPeople, onGap: () => { hub.tellAll({ kind: 'resync' }); onPeople() } })
     : () => {}
 
   const stopTending = keepTending()

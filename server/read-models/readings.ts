@@ -1,105 +1,79 @@
-import { eq } from 'drizzle-orm'
-import { assessTaken, type ReadingStage, type ReadingTaken, type Verdict } from '#core'
+import { eq, getTableColumns } from 'drizzle-orm'
+import { assessTaken, dispositionOf, isGone, isRenewed, positionOf, readingAt, uncertaintyOf, wearLimitsOf, type ReadingTaken } from '#core'
 import { reading } from '../db/schema'
 import type { JobAt, ReadModel } from './read-model'
 
-/** A reading that stands, with its verdict: for the unit, and for all machines of its kind. */
-export interface ReadingModelRow {
-  event_id: string
-  job_id: string
-  unit_id: string
-  sheet_key: string
-  position: string
-  stage: ReadingStage
-  /** The one number that stands for it: mean at 20 °C, or the greatest total reading of a run-out. */
-  value: number
-  verdict: Verdict
-  taken_at: string
-}
+/** A reading that stands, with its verdict and what a trend asks of it: for the unit, and for all machines of its kind. */
+export type ReadingModelRow = Omit<typeof reading.$inferSelect, 'takenAt'> & { takenAt: string }
 
 const standing = ({ state }: Pick<JobAt, 'state'>) => new Map(state.readings.filter(one => !one.overtaken).map(one => [one.event, one]))
 
 function rowOf({ id, unitId, sheetKey, sheet, state }: JobAt, taken: ReadingTaken): ReadingModelRow {
   const { verdict, value } = assessTaken(sheet, state, taken)
+  const position = positionOf(sheet, taken.position)
+  const { lower = null, upper = null } = wearLimitsOf(position)
   return {
-    event_id: taken.event,
-    job_id: id,
-    unit_id: unitId,
-    sheet_key: sheetKey,
-    position: taken.position,
-    stage: taken.stage,
-    value,
-    verdict,
-    taken_at: taken.at,
+    eventId: taken.event, jobId: id, unitId, sheetKey, position: taken.position, stage: taken.stage, value, verdict, takenAt: taken.at,
+    name: position.name, quantity: position.quantity, part: position.part, lower, upper,
+    uncertainty: uncertaintyOf(position, taken.values, taken.conditions), hours: state.opened?.hours ?? null,
+    isRenewed: isRenewed(sheet, state, taken), isGone: isGone(sheet, state, taken),
   }
+}
+
+/** What else of a job its row depends on: the word on its part, and what was found before. */
+function standsOn({ sheet, state }: JobAt, { position, stage }: ReadingTaken): string {
+  const found = stage === 'as-left' ? readingAt(state, position, 'as-found')?.event : ''
+  return `${dispositionOf(state, positionOf(sheet, position).part)?.disposition} ${found}`
 }
 
 /**
  * What events add to the rows of a job or judge otherwise, and which they take out (taken back, or of a step opened again). A limit that is
- * another on this machine judges what stands anew.
+ * another on this machine judges what stands anew, and so does a word on its part.
  */
 export function changeOfReadings(before: JobAt, after: JobAt): { came: ReadingModelRow[], went: string[] } {
   const [was, is] = [standing(before), standing(after)]
-  const isOther = (one: ReadingTaken) =>
-    !was.has(one.event) || (before.sheet !== after.sheet && rowOf(before, one).verdict !== rowOf(after, one).verdict)
+  const isOther = (one: ReadingTaken) => !was.has(one.event) || standsOn(before, one) !== standsOn(after, one)
+    || (before.sheet !== after.sheet && JSON.stringify(rowOf(before, one)) !== JSON.stringify(rowOf(after, one)))
   return {
     came: [...is.values()].filter(isOther).map(one => rowOf(after, one)),
     went: [...was.keys()].filter(event => !is.has(event)),
   }
 }
 
+const COLUMNS = Object.entries(getTableColumns(reading)).map(([key, column]) =>
+  ({ key, name: column.name, type: column.getSQLType() }))
+const listed = (say: (column: (typeof COLUMNS)[number]) => string) => COLUMNS.map(say).join(', ')
+
 /**
  * Parts of the statement that writes events: `$3` the rows that came, `$4` the events whose rows went; `moved` are the jobs that are
  * written.
  */
 export const WRITE_READINGS = `, measured as (
-    insert into reading (event_id, job_id, unit_id, sheet_key, position, stage, value, verdict, taken_at)
-    select r.event_id, r.job_id, r.unit_id, r.sheet_key, r.position, r.stage, r.value, r.verdict, r.taken_at
-    from jsonb_to_recordset($3::jsonb) as r(event_id uuid, job_id uuid, unit_id uuid, sheet_key text, position text, stage text, value float8, verdict text, taken_at timestamptz)
-    join moved on moved.id = r.job_id
-    on conflict (event_id) do update set value = excluded.value, verdict = excluded.verdict
+    insert into reading (${listed(({ name }) => name)})
+    select ${listed(({ key }) => `r."${key}"`)}
+    from jsonb_to_recordset($3::jsonb) as r(${listed(({ key, type }) => `"${key}" ${type}`)})
+    join moved on moved.id = r."jobId"
+    on conflict (event_id) do update set ${listed(({ name }) => `${name} = excluded.${name}`)}
   ), withdrawn as (
     delete from reading using moved, jsonb_array_elements_text($4::jsonb) as gone(id)
     where reading.job_id = moved.id and reading.event_id = gone.id::uuid
   )`
 
+const inOrder = (rows: readonly ReadingModelRow[]) => [...rows].sort((a, b) => a.eventId.localeCompare(b.eventId))
+
 export const readings: ReadModel<ReadingModelRow> = {
   name: 'readings',
   about: 'the readings shown to the fleet',
-  version: 1,
-  hears: new Set(['reading-taken', 'limit-bent', 'sheet-taken-over', 'undone', 'gone-back']),
-  rowsOf: one => [...standing(one).values()].map(taken => rowOf(one, taken)).sort((a, b) => a.event_id.localeCompare(b.event_id)),
-  kept: async (db, jobId) =>
-    (await db.select().from(reading).where(eq(reading.jobId, jobId)))
-      .map(row => ({
-        event_id: row.eventId,
-        job_id: row.jobId,
-        unit_id: row.unitId,
-        sheet_key: row.sheetKey,
-        position: row.position,
-        stage: row.stage,
-        value: row.value,
-        verdict: row.verdict,
-        taken_at: row.takenAt.toISOString(),
-      }))
-      .sort((a, b) => a.event_id.localeCompare(b.event_id)),
+  version: 2,
+  hears: new Set(['reading-taken', 'part-disposed', 'limit-bent', 'sheet-taken-over', 'undone', 'gone-back']),
+  rowsOf: one => inOrder([...standing(one).values()].map(taken => rowOf(one, taken))),
+  kept: async (db, jobId) => {
+    const rows = await db.select().from(reading).where(eq(reading.jobId, jobId))
+    return inOrder(rows.map(({ eventId, jobId, unitId, sheetKey, position, stage, value, verdict, takenAt, ...more }) =>
+      ({ eventId, jobId, unitId, sheetKey, position, stage, value, verdict, takenAt: takenAt.toISOString(), ...more })))
+  },
   async replace(tx, { id }, rows) {
     await tx.delete(reading).where(eq(reading.jobId, id))
-    if (rows.length === 0) return
-    await tx
-      .insert(reading)
-      .values(
-        rows.map(row => ({
-          eventId: row.event_id,
-          jobId: row.job_id,
-          unitId: row.unit_id,
-          sheetKey: row.sheet_key,
-          position: row.position,
-          stage: row.stage,
-          value: row.value,
-          verdict: row.verdict,
-          takenAt: new Date(row.taken_at),
-        })),
-      )
+    if (rows.length > 0) await tx.insert(reading).values(rows.map(row => ({ ...row, takenAt: new Date(row.takenAt) })))
   },
 }

@@ -9,6 +9,7 @@ import { keepDraft } from './drafts'
 import { hashEvent, type HashedEvent } from './event-hash'
 import { byRegister, readRegister, TAKEN_WITH, type Register } from './instruments'
 import { inState, loadLiveJob, rememberLiveJob, withTaken, type LiveJob } from './live-job'
+import { markUnitStale } from './outlook'
 import { Problem } from './problem'
 import { reaches } from './reach'
 import { writePlan, type WritePlan } from './write-plans'
@@ -68,6 +69,7 @@ export async function appendEvents(
       if (plan.after.state.closed && !plan.before.state.closed) {
         await keepDraft(db, plan.after)
         await keepReaches(db, plan.after)
+        await markUnitStale(db, plan.after.unitId)
       }
       rememberLiveJob(await withSnapshot(db, plan.after))
       return { results: plan.results, seq: plan.after.seq, unit: plan.after.unitTag }

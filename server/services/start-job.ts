@@ -12,6 +12,7 @@ import { bendsOfUnit } from './bend-reach'
 import { hashEvent } from './event-hash'
 import { standingCatalogue } from './catalogue'
 import { Problem } from './problem'
+import { enterHours, hoursOf } from './running-hours'
 import { newestReleased } from './sheets'
 import { hashOfDocument } from './sha256'
 import { requireUnit } from './units'
@@ -32,6 +33,10 @@ export interface StartInput {
   /** Only as far as this part or position. */
   target?: string | undefined
   without?: StartWithout | undefined
+  /** What the meter shows as it begins. */
+  hours?: number | undefined
+  /** That was asked about, and is true all the same. */
+  confirmed?: string | undefined
   device: string
   happenedAt?: Date
 }
@@ -43,9 +48,10 @@ export interface StartInput {
 export async function startJob(
   db: Database,
   person: Person,
-  { tag, reason, depth, target, without, device, happenedAt = new Date() }: StartInput,
+  { tag, reason, depth, target, without, hours, confirmed, device, happenedAt = new Date() }: StartInput,
 ): Promise<{ id: string; number: number }> {
   const { unit: found } = await requireUnit(db, person, tag)
+  if (found.retiredAt) throw new Problem(409, 'unit.retired', `${tag} is out of use. Bring it back into use first.`)
   const plan = found.sheetKey ? await newestReleased(db, found.sheetKey) : undefined
   if (plan && without)
     throw new Problem(409, 'unit.has-sheet', `There is a sheet for ${tag}: the overhaul is started by it.`)
@@ -60,15 +66,18 @@ export async function startJob(
     options: own ? {} : found.options, ...depth ? { depth } : {}, ...target ? { target } : {}, ...bends ? { bends } : {},
   }
   const document = settle(released, setup)
+  const at = happenedAt.toISOString()
+  if (hours !== undefined) await enterHours(db, person, tag, { at, hours, ...confirmed ? { confirmed } : {} })
+  const ran = await hoursOf(db, found.id, at)
   const { key, revision, title } = released
   const sha256 = hashOfDocument(released)
-  const opening = { reason, ...setup, sheet: { key, revision, sha256 } }
+  const opening = { reason, ...setup, sheet: { key, revision, sha256 }, ...ran === null ? {} : { hours: ran } }
   const event: JobEvent = {
     id: randomUUID(),
     type: 'job-opened',
     body: opening,
     actor: { id: person.id, name: person.name },
-    happenedAt: happenedAt.toISOString(),
+    happenedAt: at,
   }
   const state = foldJob(document, [event])
   return db.transaction(async (tx) => {

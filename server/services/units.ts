@@ -1,36 +1,48 @@
-import { and, asc, count, desc, eq, exists, ilike, inArray, isNotNull, ne, or, sql, type SQL } from 'drizzle-orm'
-import { bendInWords, bendName, positionOf, upgradeSheet, type EventBodies, type SheetDocument, type UnitBends } from '#core'
+import { and, asc, count, desc, eq, exists, ilike, inArray, isNotNull, isNull, ne, or, sql, type SQL } from 'drizzle-orm'
+import { bendInWords, bendName, upgradeSheet, type EventBodies, type SheetDocument, type UnitBends } from '#core'
+import type { OutlookRow, YardShow, YardSort } from '#shared/wire/fleet'
 import type { JobRow, Person, SisterJob, TimerRow, UnitAnswer, UnitRow, YardAnswer } from '#shared/wire/types'
 import type { Database } from '../db/client'
-import { job, jobEvent, reading, sheetDraft, site, unit } from '../db/schema'
+import { job, jobEvent, reading, sheetDraft, site, unit, unitOutlook } from '../db/schema'
 import { bendsOfUnit } from './bend-reach'
-import { loadLiveJob } from './live-job'
 import { Problem } from './problem'
 import { requireReach, unitsWithin } from './reach'
 import { newestReleased } from './sheets'
+import { unitHistory } from './unit-history'
 
 export interface YardQuery {
   search?: string | undefined
   site?: string | undefined
-  show?: 'all' | 'open' | 'due'
+  show?: YardShow
+  sort?: YardSort
+  /** The other way round. */
+  desc?: boolean
   limit: number
   offset: number
 }
 
-/** Sites and the units that match, those with an open job first, then by tag. */
+/** Sites and the units that match, in the order that is asked for; those with an open job first where none is. */
 export async function readYard(db: Database, person: Person, query: YardQuery): Promise<YardAnswer> {
   const within = unitsWithin(person)
   const openJob = and(eq(job.unitId, unit.id), eq(job.status, 'open'))
+  const ofOutlook = eq(unitOutlook.unitId, unit.id)
   const where = and(within, ...conditions(query))
   const [sites, units, [total]] = await Promise.all([
     db.select({ key: site.key, name: site.name, units: count(unit.id), openJobs: count(job.id) })
-      .from(site).innerJoin(unit, eq(unit.siteKey, site.key)).leftJoin(job, openJob)
+      .from(site).innerJoin(unit, and(eq(unit.siteKey, site.key), isNull(unit.retiredAt))).leftJoin(job, openJob)
       .where(within).groupBy(site.key).orderBy(site.place),
-    db.select({ unit, job }).from(unit).leftJoin(job, openJob).where(where)
-      .orderBy(sql`${job.id} is null`, asc(unit.tag)).limit(query.limit).offset(query.offset),
-    db.select({ n: count() }).from(unit).leftJoin(job, openJob).where(where),
+    db.select({ unit, job, outlook: unitOutlook }).from(unit).leftJoin(job, openJob).leftJoin(unitOutlook, ofOutlook).where(where)
+      .orderBy(...orderOf(query), asc(unit.tag)).limit(query.limit).offset(query.offset),
+    db.select({ n: count() }).from(unit).leftJoin(job, openJob).leftJoin(unitOutlook, ofOutlook).where(where),
   ])
-  return { sites, units: units.map(({ unit, job }) => toUnitRow(unit, job)), total: total!.n }
+  return { sites, units: units.map(({ unit, job, outlook }) => toUnitRow(unit, job, outlook)), total: total!.n }
+}
+
+/** What has no value comes last, whichever way round. */
+function orderOf({ sort, desc: isDown = false }: YardQuery): SQL[] {
+  if (!sort) return [sql`${job.id} is null`]
+  const by = { tag: unit.tag, due: unitOutlook.dueDay, limit: unitOutlook.lowDay, hours: unit.runningHours }[sort]
+  return [isDown ? sql`${by} desc nulls last` : sql`${by} asc nulls last`]
 }
 
 function conditions({ search, site, show }: YardQuery): (SQL | undefined)[] {
@@ -42,9 +54,14 @@ function conditions({ search, site, show }: YardQuery): (SQL | undefined)[] {
     ),
     site ? eq(unit.siteKey, site) : undefined,
     show === 'open' ? isNotNull(job.id) : undefined,
-    show === 'due' ? sql`${unit.nextDue} <= current_date + 60` : undefined,
+    show === 'due' ? sql`${unitOutlook.dueDay} <= current_date + ${DUE_WITHIN_DAYS}::int` : undefined,
+    show === 'limit' ? sql`${unitOutlook.lowDay} <= current_date + ${LIMIT_WITHIN_DAYS}::int` : undefined,
+    show === 'retired' ? isNotNull(unit.retiredAt) : isNull(unit.retiredAt),
   ]
 }
+
+/** How far ahead lists of what comes look. */
+const [DUE_WITHIN_DAYS, LIMIT_WITHIN_DAYS] = [60, 180]
 
 /** A unit within the reach of a person. */
 export async function requireUnit(db: Pick<Database, 'select'>, person: Person, tag: string) {
@@ -66,22 +83,21 @@ export async function readUnit(db: Database, person: Person, tag: string): Promi
   const [draft] = await db.select({ id: sheetDraft.id, at: sheetDraft.at }).from(sheetDraft).innerJoin(job, eq(job.id, sheetDraft.jobId))
     .where(and(eq(job.unitId, found.unit.id), inArray(sheetDraft.status, ['open', 'ready']))).orderBy(desc(sheetDraft.at)).limit(1)
   const jobs = await db.select().from(job).where(eq(job.unitId, found.unit.id)).orderBy(desc(job.openedAt))
-  const [rows, sheets] = jobs.length
-    ? await Promise.all([
-        db.select({ row: reading, body: jobEvent.body }).from(reading)
-          .innerJoin(jobEvent, eq(jobEvent.id, reading.eventId))
-          .where(inArray(reading.jobId, jobs.map(row => row.id))).orderBy(desc(reading.takenAt)),
-        // With what was written into them at the bench.
-        Promise.all(jobs.map(async row => (await loadLiveJob(db, person, row.id, { fresh: false })).sheet)),
-      ])
-    : [[], []]
-  const byJob = new Map(jobs.map((row, i) => [row.id, { number: row.number, sheet: sheets[i]! }]))
-  const { openJob: _open, ...row } = toUnitRow(found.unit, null)
+  const [rows, history, [outlook = null]] = await Promise.all([
+    db.select({ row: reading, body: jobEvent.body }).from(reading).innerJoin(jobEvent, eq(jobEvent.id, reading.eventId))
+      .where(eq(reading.unitId, found.unit.id)).orderBy(desc(reading.takenAt)),
+    unitHistory(db, found.unit.id),
+    db.select().from(unitOutlook).where(eq(unitOutlook.unitId, found.unit.id)),
+  ])
+  const numbers = new Map(jobs.map(row => [row.id, row.number]))
+  const { openJob: _open, ...row } = toUnitRow(found.unit, null, outlook)
+  const { nextDue, intervalHours, regulationDue, version } = found.unit
   return {
     unit: {
       ...row,
       siteName: found.siteName,
       make: found.unit.make,
+      nextDue, intervalHours, regulationDue, version, history,
       nameplate: found.unit.nameplate,
       options: found.unit.options,
       bends: plan && bends ? figuresOf(upgradeSheet(plan.document), bends) : [],
@@ -90,14 +106,12 @@ export async function readUnit(db: Database, person: Person, tag: string): Promi
     },
     jobs: jobs.map(toJobRow),
     readings: rows.map(({ row: r, body }) => {
-      const { number, sheet: jobSheet } = byJob.get(r.jobId)!
-      const position = positionOf(jobSheet, r.position)
       return {
-        jobNumber: number,
+        jobNumber: numbers.get(r.jobId)!,
         position: r.position,
-        positionName: position.name,
+        positionName: r.name,
         stage: r.stage,
-        quantity: position.quantity,
+        quantity: r.quantity,
         value: r.value,
         values: (body as EventBodies['reading-taken']).values,
         verdict: r.verdict,
@@ -127,14 +141,18 @@ export async function readSisters(db: Database, person: Person, tag: string): Pr
 const figuresOf = (document: SheetDocument, bends: UnitBends): UnitAnswer['unit']['bends'] =>
   bends.list.map(({ bend, ...told }) => ({ name: bendName(document, bend), says: bendInWords(document, bend), ...told }))
 
-function toUnitRow(u: typeof unit.$inferSelect, open: typeof job.$inferSelect | null): UnitRow {
+type Outlook = typeof unitOutlook.$inferSelect
+
+function toUnitRow(u: typeof unit.$inferSelect, open: typeof job.$inferSelect | null, outlook: Outlook | null): UnitRow {
   return {
     tag: u.tag,
     name: u.name,
     family: u.family,
     site: u.siteKey,
     runningHours: u.runningHours,
-    nextDue: u.nextDue,
+    isCritical: u.isCritical,
+    isRetired: u.retiredAt !== null,
+    outlook: outlook && outlookOf(outlook),
     hasSheet: u.sheetKey !== null,
     openJob: open && {
       id: open.id,
@@ -146,6 +164,9 @@ function toUnitRow(u: typeof unit.$inferSelect, open: typeof job.$inferSelect | 
     },
   }
 }
+
+const outlookOf = ({ position, positionName, share, lowDay, medianDay, highDay, dueDay, dueReason, dueWhat }: Outlook): OutlookRow =>
+  ({ position, positionName, share, lowDay, medianDay, highDay, dueDay, dueReason, dueWhat })
 
 /** A job as lists show it. */
 export function toJobRow(row: typeof job.$inferSelect): JobRow {

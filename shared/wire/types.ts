@@ -14,6 +14,7 @@ import type {
   OpenedWith,
 } from '#core'
 import type { Role } from '../rights'
+import type { OutlookRow, UnitHistoryRow } from './fleet'
 import type { LinkState, StreamedValue } from './instrument-stream'
 import type { CalibrationInput } from './instruments'
 import type { Topic } from './topics'
@@ -112,7 +113,9 @@ export interface UnitRow {
   family: string
   site: string
   runningHours: number
-  nextDue: string | null
+  isCritical: boolean
+  isRetired: boolean
+  outlook: OutlookRow | null
   hasSheet: boolean
   openJob: { id: string, number: number, stepsDone: number, stepsTotal: number, currentStep: string | null, timer: TimerRow | null } | null
 }
@@ -190,6 +193,12 @@ export interface UnitAnswer {
   unit: Omit<UnitRow, 'openJob'> & {
     siteName: string
     make: string
+    /** By the calendar, after so many hours, by a rule. */
+    nextDue: string | null
+    intervalHours: number | null
+    regulationDue: string | null
+    version: number
+    history: UnitHistoryRow[]
     nameplate: Record<string, string>
     options: Record<string, string>
     sheet: { key: string; title: string; revision: number; sha256: string } | null

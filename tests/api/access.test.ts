@@ -1,11 +1,14 @@
 import { randomUUID } from 'node:crypto'
+import { eq } from 'drizzle-orm'
 import { describe, expect, it } from 'vitest'
 import type { Role } from '#shared/rights'
 import type { Person, ProblemDetails, YardAnswer } from '#shared/wire/types'
+import { database } from '../../server/db/client'
+import { person as personTable } from '../../server/db/schema'
 import { apiRoutes } from '../support/routes'
 import { Client, draft, type Answer } from './client'
 
-const PUBLIC = new Set(['GET /health', 'GET /session', 'POST /session', 'DELETE /session', 'POST /set-up', 'GET /live'])
+const PUBLIC = new Set(['GET /health', 'GET /session', 'POST /session', 'DELETE /session', 'POST /set-up', 'GET /live', 'POST /hours'])
 
 /** Every route, as it is named and with something in its free segments. */
 const routes = () =>
@@ -114,6 +117,17 @@ describe('rights', () => {
     'GET /units/[tag]': 'all',
     'GET /units/[tag]/sisters': 'all',
     'GET /units/[tag]/card': 'all',
+    'GET /units/[tag]/wear': 'all',
+    'GET /units/[tag]/hours': 'all',
+    'POST /units/[tag]/hours': [...WORKERS, 'planner'],
+    'DELETE /units/[tag]/hours/[id]': [...WORKERS, 'planner'],
+    'POST /hours/list': [...WORKERS, 'planner'],
+    'GET /hours/links': ['admin'],
+    'POST /hours/links': ['admin'],
+    'DELETE /hours/links/[id]': ['admin'],
+    'POST /units': ['planner', 'engineer', 'admin'],
+    'PATCH /units/[tag]': ['planner', 'engineer', 'admin'],
+    'POST /units/[tag]/retire': ['planner', 'engineer', 'admin'],
     'GET /instruments': 'all',
     'POST /instruments': ['engineer', 'admin'],
     'PATCH /instruments/[tag]': ['engineer', 'admin'],
@@ -196,6 +210,10 @@ describe('rights', () => {
     const { device } = elsewhere
     const note = draft('note-added', { text: 'from outside' })
     const sealed = { key: 'AAAA', iv: 'AAAA', text: 'AAAA' }
+    const [{ id: _id, ...duarte } = {} as never] = await database().select().from(personTable).where(eq(personTable.login, 'duarte'))
+    await database().insert(personTable).values({ ...duarte, login: 'far-planner', role: 'planner' }).onConflictDoNothing()
+    const planner = await Client.as('far-planner')
+    const hours = { at: new Date().toISOString(), hours: 1 }
     const asked: Record<string, Promise<Answer<ProblemDetails>>> = {
       'GET /jobs/[id]': elsewhere.get(`/jobs/${job}`),
       'GET /jobs/[id]/events': elsewhere.get(`/jobs/${job}/events?after=0`),
@@ -205,6 +223,12 @@ describe('rights', () => {
       'GET /units/[tag]': elsewhere.get('/units/P-104'),
       'GET /units/[tag]/card': elsewhere.get('/units/P-104/card'),
       'GET /units/[tag]/sisters': elsewhere.get('/units/P-104/sisters'),
+      'GET /units/[tag]/wear': elsewhere.get('/units/P-104/wear'),
+      'GET /units/[tag]/hours': elsewhere.get('/units/P-104/hours'),
+      'POST /units/[tag]/hours': elsewhere.post('/units/P-104/hours', hours),
+      'DELETE /units/[tag]/hours/[id]': elsewhere.send('DELETE', '/units/P-104/hours/1'),
+      'PATCH /units/[tag]': planner.patch('/units/P-104', { version: 1, change: { name: 'Mine' } }),
+      'POST /units/[tag]/retire': planner.post('/units/P-104/retire', { version: 1, isRetired: true, note: 'mine' }),
       'POST /jobs/[id]/events': elsewhere.append(job, [note]),
       'POST /jobs/[id]/events, sealed': elsewhere.append(job, [{ ...draft('hold-released', { step: 'isolate' }), sealed }]),
       'POST /jobs/[id]/sign': elsewhere.post(`/jobs/${job}/sign`, { device, event: note, login: 'brandt', pin: '481216' }),

@@ -7,11 +7,12 @@ import { fetchSheet } from '../../net/sheets'
 import AskDialog from '../../ui/AskDialog.vue'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
+import MeterField from './MeterField.vue'
 import { useStart } from './use-start'
 
 const { unit } = defineProps<{ unit: UnitAnswer['unit'] }>()
 const open = defineModel<boolean>({ required: true })
-const { reason, problem, busy, startJob } = useStart(() => unit.tag)
+const { reason, meter, problem, busy, startJob } = useStart(() => unit.tag)
 const depth = ref<Depth>('routine')
 const target = ref('')
 const sheet = shallowRef<Sheet | null>(null)
@@ -88,6 +89,7 @@ const start = () => startJob({ depth: depth.value, ...target.value ? { target: t
         </template>
       </template>.
     </p>
+    <MeterField v-model="meter" />
     <RefusalNote :text="problem" />
   </AskDialog>
 </template>

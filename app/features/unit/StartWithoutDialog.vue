@@ -10,12 +10,13 @@ import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import FrameQuestions from '../../ui/FrameQuestions.vue'
 import { moment } from '../../ui/moment'
 import RefusalNote from '../../ui/RefusalNote.vue'
+import MeterField from './MeterField.vue'
 import { useStart } from './use-start'
 
 /** A machine without a sheet: what can hurt somebody is asked first, then it is overhauled, and that writes its sheet. */
 const { unit } = defineProps<{ unit: UnitAnswer['unit'] }>()
 const open = defineModel<boolean>({ required: true })
-const { reason, problem, busy, startJob } = useStart(() => unit.tag)
+const { reason, meter, problem, busy, startJob } = useStart(() => unit.tag)
 const from = ref<'nothing' | 'sister' | 'draft'>(unit.draft ? 'draft' : 'nothing')
 const catalogue = useCatalogueStore()
 const family = ref('')
@@ -117,6 +118,7 @@ function start() {
         :shop="catalogue.shop"
       />
     </template>
+    <MeterField v-model="meter" />
     <RefusalNote :text="problem" />
   </AskDialog>
 </template>

@@ -1,26 +1,47 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { sheetForUnit, type Sheet } from '#core'
+import type { WearAnswer } from '#shared/wire/fleet'
+import { unitTopic } from '#shared/wire/topics'
 import type { UnitAnswer } from '#shared/wire/types'
 import { callApi } from '../../net/api'
+import { useNews } from '../../net/live-store'
 import { fetchSheet } from '../../net/sheets'
 import { useAnswer } from '../../net/use-answer'
 import { moment } from '../../ui/moment'
 import FetchNote from '../../ui/FetchNote.vue'
 import { useSessionStore } from '../../net/session-store'
+import { laterDialog } from '../../ui/later'
+import DueList from './DueList.vue'
 import JobLine from './JobLine.vue'
 import MachineSection from './MachineSection.vue'
-import ReadingHistory from './ReadingHistory.vue'
 import StartJobDialog from './StartJobDialog.vue'
 import StartWithoutDialog from './StartWithoutDialog.vue'
+import UnitHistory from './UnitHistory.vue'
+import WearTable from './WearTable.vue'
 
 const { tag } = defineProps<{ tag: string }>()
 const session = useSessionStore()
-const answer = useAnswer<UnitAnswer>(() => `unit ${tag}`, () => callApi(`/units/${encodeURIComponent(tag)}`))
-const starting = ref(false)
+const HoursDialog = laterDialog(() => import('./HoursDialog.vue'))
+const RetireDialog = laterDialog(() => import('./RetireDialog.vue'))
+const UnitDialog = laterDialog(() => import('./UnitDialog.vue'))
+const address = `/units/${encodeURIComponent(tag)}`
+const answer = useAnswer<UnitAnswer>(() => `unit ${tag}`, () => callApi(address))
+/** What its history and its sisters say: worked out when somebody looks. */
+const wear = useAnswer<WearAnswer>(() => `wear ${tag}`, () => callApi(`${address}/wear`))
+const [starting, reading, changing, retiring] = [ref(false), ref(false), ref(false), ref(false)]
 const unit = computed(() => answer.data.value?.unit)
 const openJob = computed(() => answer.data.value?.jobs.find(job => job.status === 'open'))
-onMounted(() => void answer.load())
+const load = () => {
+  void answer.load()
+  void wear.load()
+}
+onMounted(load)
+useNews(() => [unitTopic(tag)], load)
+async function onChanged(now: string) {
+  if (now === tag) load()
+  else await navigateTo(`/units/${encodeURIComponent(now)}`)
+}
 /** The sheet as it describes this unit. Without the link, and never fetched here: the page does without. */
 const machine = shallowRef<Sheet>()
 watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.revision}`, async (wanted) => {
@@ -53,6 +74,23 @@ watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.rev
           </p>
           <h1><span class="mono">{{ unit.tag }}</span> {{ unit.name }}</h1>
         </div>
+        <div class="acts">
+          <el-button @click="reading = true">
+            <Icon name="ph:gauge" /> Hours
+          </el-button>
+          <el-button
+            v-if="session.may('unit:write') && !unit.isRetired"
+            @click="changing = true"
+          >
+            <Icon name="ph:pencil-simple" /> Change
+          </el-button>
+          <el-button
+            v-if="session.may('unit:write')"
+            @click="retiring = true"
+          >
+            {{ unit.isRetired ? 'Bring it back into use' : 'Out of use' }}
+          </el-button>
+        </div>
         <el-button
           v-if="openJob"
           type="primary"
@@ -62,7 +100,7 @@ watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.rev
           Go on with job {{ openJob.number }}
         </el-button>
         <el-button
-          v-else-if="session.may('job:start')"
+          v-else-if="session.may('job:start') && !unit.isRetired"
           type="primary"
           class="go"
           @click="starting = true"
@@ -85,11 +123,13 @@ watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.rev
               </dd>
             </template>
             <dt>Running hours</dt><dd class="mono">
-              {{ unit.runningHours.toLocaleString('en').replaceAll(',', '\u202f') }} h
+              {{ Math.round(unit.runningHours).toLocaleString('en').replaceAll(',', '\u202f') }} h<template v-if="wear.data.value?.perDay">
+                , {{ wear.data.value.perDay.perDay.toFixed(1) }} h a day
+              </template>
             </dd>
-            <dt>Next due</dt><dd class="mono">
-              {{ unit.nextDue ?? 'no date' }}
-            </dd>
+            <template v-if="unit.isCritical">
+              <dt>Without it</dt><dd>nothing goes on: less is risked</dd>
+            </template>
             <template
               v-for="figure in unit.bends"
               :key="figure.name + figure.says"
@@ -109,6 +149,16 @@ watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.rev
           </dl>
         </section>
         <section class="plate card">
+          <template v-if="wear.data.value && !unit.isRetired">
+            <h2>Due</h2>
+            <DueList :dues="wear.data.value.dues" />
+          </template>
+          <p
+            v-if="unit.isRetired"
+            class="kept"
+          >
+            Out of use since {{ unit.history[0]?.at.slice(0, 10) }}: {{ unit.history[0]?.note }}
+          </p>
           <h2>Overhauls</h2>
           <p
             v-if="!answer.data.value!.jobs.length"
@@ -129,10 +179,30 @@ watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.rev
         v-if="machine"
         :machine="machine"
       />
-      <ReadingHistory
+      <WearTable
         v-if="answer.data.value!.readings.length"
         :readings="answer.data.value!.readings"
+        :wear="wear.data.value"
         :sheet="machine"
+      />
+      <UnitHistory
+        v-if="unit.history.length"
+        :rows="unit.history"
+      />
+      <HoursDialog
+        v-model="reading"
+        :tag="tag"
+        @saved="load"
+      />
+      <UnitDialog
+        v-model="changing"
+        :unit="unit"
+        @saved="onChanged"
+      />
+      <RetireDialog
+        v-model="retiring"
+        :unit="unit"
+        @saved="load"
       />
       <StartJobDialog
         v-if="unit.sheet"
@@ -153,6 +223,9 @@ watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.rev
 .head { display: flex; justify-content: space-between; align-items: end; gap: 20px; flex-wrap: wrap; }
 .head h1 .mono { font-size: 26px; font-weight: 500; margin-right: 6px; }
 .go { min-height: 52px; font-size: 20px; }
+.acts { display: flex; gap: 8px; flex-wrap: wrap; margin-left: auto; }
+.acts .el-button { margin: 0; min-height: 44px; }
+.card h2 + * + h2 { margin-top: 18px; }
 .columns { display: grid; grid-template-columns: minmax(280px, 1fr) 2fr; gap: 16px; align-items: start; }
 .card { padding: 18px 22px; }
 .card h2 { margin-bottom: 10px; }

@@ -1,23 +1,26 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import type { YardSort } from '#shared/wire/fleet'
 import type { UnitRow } from '#shared/wire/types'
+import { bandInWords, DUE_WORDS, dueIn } from '../../ui/due-words'
+import LimitNeedle from '../../ui/LimitNeedle.vue'
 import OpenJob from './OpenJob.vue'
 
 /** The units of the shop, ten or ten thousand: only the rows in sight are there. */
-const { units, siteNames } = defineProps<{ units: readonly UnitRow[], siteNames: Record<string, string> }>()
-const emit = defineEmits<{ end: [] }>()
+const { units, siteNames, sort } = defineProps<{
+  units: readonly UnitRow[], siteNames: Record<string, string>, sort: { by: YardSort | undefined, desc: boolean }
+}>()
+const emit = defineEmits<{ end: [], sort: [by: YardSort] }>()
 
 const [PHONE_PX, NARROW_PX] = [560, 860]
-const [ROW_PX, PHONE_ROW_PX] = [54, 84]
+const [ROW_PX, PHONE_ROW_PX] = [58, 84]
 const columns = (isNarrow: boolean) => [
-  { key: 'tag', title: 'Tag', width: 104 },
+  { key: 'tag', title: 'Tag', width: 100, sortable: true },
   { key: 'name', title: 'Unit', width: 150, flexGrow: 3 },
-  ...isNarrow
-    ? []
-    : [{ key: 'family', title: 'Kind', width: 150, flexGrow: 2 }, { key: 'site', title: 'Site', width: 140, flexGrow: 1 }],
-  { key: 'hours', title: 'Hours', width: 88, align: 'right' as const },
-  { key: 'due', title: 'Due', width: 104 },
-  { key: 'bench', title: 'On the bench', width: 290, flexGrow: 3, class: 'bench' },
+  ...isNarrow ? [] : [{ key: 'limit', title: 'Nearest limit', width: 290, flexGrow: 2, sortable: true }],
+  { key: 'due', title: 'Due', width: 132, sortable: true },
+  ...isNarrow ? [] : [{ key: 'hours', title: 'Hours', width: 92, align: 'right' as const, sortable: true }],
+  { key: 'bench', title: 'On the bench', width: 270, flexGrow: 2, class: 'bench' },
 ].map(column => ({ ...column, dataKey: column.key }))
 const [WIDE, NARROW] = [columns(false), columns(true)]
 /** On a telephone a row holds two things: which unit, and where it stands. */
@@ -26,18 +29,15 @@ const PHONE = [
   { key: 'bench', title: 'On the bench', width: 196, dataKey: 'tag', class: 'bench' },
 ]
 const columnsFor = (width: number) => width < PHONE_PX ? PHONE : width < NARROW_PX ? NARROW : WIDE
+const sortBy = computed(() => ({ key: sort.by ?? '', order: sort.desc ? 'desc' : 'asc' }) as never)
 
-const DAY_MS = 86_400_000
-/** The due day in words, and whether it needs somebody now. */
-function due(day: string | null): { text: string, state: 'late' | 'soon' | 'far' } {
-  if (!day) return { text: 'no date', state: 'far' }
-  const days = Math.round((Date.parse(day) - Date.now()) / DAY_MS)
-  if (days < 0) return { text: `${-days} d late`, state: 'late' }
-  return { text: `in ${days} d`, state: days <= 14 ? 'soon' : 'far' }
-}
-/** The due day is worked out once a row, not at each look of its cells. */
-const rows = computed(() => units.map(unit => ({ ...unit, due: due(unit.nextDue) })))
-const hours = ({ runningHours }: UnitRow) => runningHours ? runningHours.toLocaleString('en').replaceAll(',', '\u202f') : '—'
+/** What a row says is worked out once a row, not at each look of its cells. */
+const rows = computed(() => units.map(({ outlook, ...unit }) => ({
+  ...unit, due: { ...dueIn(outlook?.dueDay), why: outlook?.dueReason ? DUE_WORDS[outlook.dueReason] : '', what: outlook?.dueWhat ?? '' },
+  limit: outlook?.positionName ? { name: outlook.positionName, share: outlook.share, band: bandInWords(outlook) } : null,
+})))
+const hours = ({ runningHours }: UnitRow) => runningHours ? Math.round(runningHours).toLocaleString('en').replaceAll(',', '\u202f') : '—'
+const percent = (share: number) => `${Math.round(share * 100)} % of the way to its limit`
 </script>
 
 <template>
@@ -53,7 +53,9 @@ const hours = ({ runningHours }: UnitRow) => runningHours ? runningHours.toLocal
           :row-height="width < PHONE_PX ? PHONE_ROW_PX : ROW_PX"
           :header-height="40"
           row-key="tag"
+          :sort-by="sortBy"
           aria-label="Units"
+          @column-sort="({ key }: { key: PropertyKey }) => emit('sort', key as YardSort)"
           @end-reached="emit('end')"
         >
           <!-- No component of its own for a cell: on a slow tablet a hundred of them are half the time to the first row. -->
@@ -83,16 +85,25 @@ const hours = ({ runningHours }: UnitRow) => runningHours ? runningHours.toLocal
             </div>
             <span
               v-else-if="column.key === 'name'"
-              class="words"
-            >{{ unit.name }}</span>
+              class="named"
+            ><Icon
+              v-if="unit.isCritical"
+              name="ph:star-four-fill"
+              title="Nobody can do without it"
+              class="critical"
+            />{{ unit.name }}<small class="words one quiet">{{ unit.family }}, {{ siteNames[unit.site] ?? unit.site }}</small></span>
             <span
-              v-else-if="column.key === 'family'"
-              class="quiet words"
-            >{{ unit.family }}</span>
-            <span
-              v-else-if="column.key === 'site'"
-              class="quiet words"
-            >{{ siteNames[unit.site] ?? unit.site }}</span>
+              v-else-if="column.key === 'limit' && unit.limit"
+              class="limit"
+            >
+              <LimitNeedle
+                v-if="unit.limit.share !== null"
+                :share="unit.limit.share"
+                :label="percent(unit.limit.share)"
+              />
+              <span class="mono band">{{ unit.limit.band }}</span>
+              <span class="words one quiet">{{ unit.limit.name }}</span>
+            </span>
             <span
               v-else-if="column.key === 'hours'"
               class="mono"
@@ -101,20 +112,21 @@ const hours = ({ runningHours }: UnitRow) => runningHours ? runningHours.toLocal
               v-else-if="column.key === 'due'"
               class="due"
               :class="unit.due.state"
+              :title="unit.due.what"
             >
               <Icon
                 v-if="unit.due.state !== 'far'"
                 :name="unit.due.state === 'late' ? 'ph:warning-diamond' : 'ph:clock'"
               />
-              {{ unit.due.text }}
+              {{ unit.due.text }}<small class="quiet">{{ unit.due.why }}</small>
             </span>
             <OpenJob
-              v-else-if="unit.openJob"
+              v-else-if="column.key === 'bench' && unit.openJob"
               :tag="unit.tag"
               :job="unit.openJob"
             />
             <span
-              v-else-if="!unit.hasSheet"
+              v-else-if="column.key === 'bench' && !unit.hasSheet"
               class="quiet small"
             >no sheet yet</span>
           </template>
@@ -128,6 +140,15 @@ const hours = ({ runningHours }: UnitRow) => runningHours ? runningHours.toLocal
 .units { flex: 1; min-height: 320px; }
 .words { display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 2; overflow: hidden; line-height: 1.2; }
 .tag { display: inline-flex; align-items: center; min-height: 44px; font-weight: 500; font-size: 15px; white-space: nowrap; }
+.named { line-height: 1.2; min-width: 0; }
+.named small, .due small { font-weight: 400; font-size: 13px; }
+.due small { display: block; }
+.critical { color: var(--brass); margin-right: 6px; vertical-align: -2px; }
+.one { -webkit-line-clamp: 1; }
+.limit { display: grid; grid-template-columns: 100px 1fr; gap: 2px 12px; align-items: center; min-width: 0; }
+.limit .band { font-size: 13px; white-space: nowrap; }
+.limit .words { grid-column: 1 / -1; font-size: 13px; }
+.limit:not(:has(svg)) .band { grid-column: 1 / -1; }
 .due { white-space: nowrap; }
 .due svg { vertical-align: -2px; }
 .due.late { color: var(--oxide); font-weight: 600; }

@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { refDebounced, useThrottleFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
+import { YARD_SHOWS, YARD_SORTS, type YardShow, type YardSort } from '#shared/wire/fleet'
 import { YARD_TOPIC } from '#shared/wire/topics'
 import type { UnitRow, YardAnswer } from '#shared/wire/types'
 import { callApi } from '../../net/api'
 import { useNews } from '../../net/live-store'
+import { useSessionStore } from '../../net/session-store'
 import { useAnswer } from '../../net/use-answer'
+import { laterDialog } from '../../ui/later'
 import { moment } from '../../ui/moment'
 import StateNote from '../../ui/StateNote.vue'
 import UnitTable from './UnitTable.vue'
@@ -16,11 +19,25 @@ const FOLLOWS_EVERY_MS = 4000
 /** Units that come at once, and with each scroll to the end. */
 const [FIRST, PAGE] = [100, 500]
 
-const search = ref('')
-const site = ref('')
-const show = ref<'all' | 'open' | 'due'>('all')
+const session = useSessionStore()
+const UnitDialog = laterDialog(() => import('../unit').then(unit => ({ default: unit.UnitDialog })))
+const adding = ref(false)
+/** What is looked for stands in the address: it can be kept, sent, and come back to. */
+const address = useRoute().query
+const oneOf = <T extends string>(known: readonly T[], text: unknown): T | undefined => known.find(one => one === text)
+const search = ref(typeof address.search === 'string' ? address.search : '')
+const site = ref(typeof address.site === 'string' ? address.site : '')
+const show = ref<YardShow>(oneOf(YARD_SHOWS, address.show) ?? 'all')
+const sort = ref({ by: oneOf(YARD_SORTS, address.sort), desc: address.desc === 'true' })
 const settled = refDebounced(search, 180)
-const query = computed(() => ({ search: settled.value || undefined, site: site.value || undefined, show: show.value }))
+const query = computed(() => ({
+  search: settled.value || undefined, site: site.value || undefined, show: show.value, sort: sort.value.by, desc: sort.value.desc ? 'true' : undefined,
+}))
+/** Once up, once down, then as it was. */
+function sortBy(by: YardSort) {
+  if (sort.value.by !== by) sort.value = { by, desc: false }
+  else sort.value = sort.value.desc ? { by: undefined, desc: false } : { by, desc: true }
+}
 const yard = useAnswer<YardAnswer>(
   () => `yard ${JSON.stringify(query.value)}`,
   () => callApi('/yard', { query: { ...query.value, limit: FIRST } }),
@@ -48,14 +65,20 @@ function load() {
   further.value = []
   void yard.load()
 }
-watch(query, load, { immediate: true })
+watch(query, (wanted, before) => {
+  load()
+  if (before) void navigateTo({ query: { ...wanted, show: wanted.show === 'all' ? undefined : wanted.show } }, { replace: true })
+}, { immediate: true })
 // Somewhere somebody works nearly always: the list follows, but not at each tick, and not under somebody who has scrolled on.
 useNews(() => [YARD_TOPIC], useThrottleFn(() => {
   if (further.value.length === 0) void yard.load()
 }, FOLLOWS_EVERY_MS, true, false))
 
 const siteNames = computed(() => Object.fromEntries((yard.data.value?.sites ?? []).map(row => [row.key, row.name])))
-const shows = [{ label: 'All', value: 'all' }, { label: 'On the bench', value: 'open' }, { label: 'Due in 60 days', value: 'due' }]
+const shows = [
+  { label: 'All', value: 'all' }, { label: 'On the bench', value: 'open' }, { label: 'Due in 60 days', value: 'due' },
+  { label: 'Limit in half a year', value: 'limit' }, { label: 'Out of use', value: 'retired' },
+]
 </script>
 
 <template>
@@ -78,6 +101,12 @@ const shows = [{ label: 'All', value: 'all' }, { label: 'On the bench', value: '
           :options="shows"
           aria-label="Which units"
         />
+        <el-button
+          v-if="session.may('unit:write')"
+          @click="adding = true"
+        >
+          <Icon name="ph:plus" /> Machine
+        </el-button>
       </div>
     </div>
 
@@ -135,12 +164,18 @@ const shows = [{ label: 'All', value: 'all' }, { label: 'On the bench', value: '
       <UnitTable
         :units="units"
         :site-names="siteNames"
+        :sort="sort"
         @end="fetchFurther"
+        @sort="sortBy"
       />
       <p class="count quiet">
         {{ yard.data.value.total }} {{ yard.data.value.total === 1 ? 'unit' : 'units' }}
       </p>
     </template>
+    <UnitDialog
+      v-model="adding"
+      @saved="navigateTo(`/units/${encodeURIComponent($event)}`)"
+    />
   </div>
 </template>
 
@@ -148,7 +183,7 @@ const shows = [{ label: 'All', value: 'all' }, { label: 'On the bench', value: '
 .yard { max-width: 1320px; margin: 0 auto; padding: 18px 20px 10px; height: 100%; min-height: 620px; display: flex; flex-direction: column; }
 .head { display: flex; align-items: center; justify-content: space-between; gap: 20px; flex-wrap: wrap; }
 .find { display: flex; gap: 10px; flex-wrap: wrap; }
-.find .el-input { width: 300px; }
+.find .el-input { width: 250px; }
 .sites { display: grid; grid-template-columns: repeat(auto-fit, minmax(220px, 1fr)); gap: 12px; margin: 16px 0; }
 .site { display: flex; flex-direction: column; align-items: flex-start; gap: 2px; padding: 11px 18px; cursor: pointer; text-align: left; border-left: 6px solid var(--rule); min-height: 62px; }
 .site strong { font: 600 20px/1.2 var(--label); }

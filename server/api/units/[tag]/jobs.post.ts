@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import { id } from '#shared/wire/id'
 import { frameShape } from '#shared/wire/drafts'
+import { hoursShape } from '#shared/wire/fleet'
 import { DEPTHS, type Depth } from '#core'
 import { database } from '../../../db/client'
 import { defineApi } from '../../../http/define-api'
@@ -17,11 +18,15 @@ const without = Joi.object({
   sheet: Joi.string().max(60).when('from', { is: 'sister', then: Joi.required(), otherwise: Joi.forbidden() }),
 })
 
-const body = Joi.object<{ reason: string, depth?: Depth, target?: string, without?: StartWithout, device: string }>({
+const body = Joi.object<{
+  reason: string, depth?: Depth, target?: string, without?: StartWithout, hours?: number, confirmed?: string, device: string
+}>({
   reason: Joi.string().trim().min(3).max(300).required(),
   depth: Joi.valid(...DEPTHS),
   target: Joi.string().max(60),
   without,
+  hours: hoursShape.hours,
+  confirmed: hoursShape.confirmed,
   device: id('the number of a device').required(),
 })
 

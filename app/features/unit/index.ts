@@ -1,0 +1,2 @@
+export { default as UnitDialog } from './UnitDialog.vue'
+export { default as UnitView } from './UnitView.vue'

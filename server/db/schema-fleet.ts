@@ -1,0 +1,79 @@
+import { sql } from 'drizzle-orm'
+import { bigserial, date, doublePrecision, index, integer, jsonb, pgTable, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
+import { DUE_REASONS, type DueAnswer } from '#core'
+import type { UnitChangeSaid } from '#shared/wire/fleet'
+import { moment } from './columns'
+import { person, unit } from './schema'
+
+/* What the shop knows of its machines beside their overhauls. */
+
+/** What meters showed; never changed, a slip is withdrawn by name. */
+export const runningHours = pgTable('running_hours', {
+  id: bigserial({ mode: 'number' }).primaryKey(),
+  unitId: uuid('unit_id').notNull().references(() => unit.id),
+  at: moment('at').notNull(),
+  /** What the meter showed. */
+  hours: doublePrecision().notNull(),
+  /** With what the old meter ended when it was changed; this one began at `hours`. */
+  wasHours: doublePrecision('was_hours'),
+  /** `typed`, `list`, `job`, or the name of the link that sent it. */
+  source: text().notNull(),
+  /** It was asked about, and is true all the same. */
+  confirmed: text(),
+  enteredBy: uuid('entered_by').references(() => person.id),
+  enteredAt: moment('entered_at').notNull().defaultNow(),
+  withdrawnBy: uuid('withdrawn_by').references(() => person.id),
+  withdrawnAt: moment('withdrawn_at'),
+}, table => [uniqueIndex('running_hours_moment').on(table.unitId, table.at).where(sql`${table.withdrawnAt} is null`)])
+
+/** Programs that may send running hours, each by a secret of its own. */
+export const hoursLink = pgTable('hours_link', {
+  id: uuid().primaryKey().defaultRandom(),
+  name: text().notNull().unique(),
+  /** SHA-256 of its secret, which is shown once: it is random and long, so that nobody guesses it from this. */
+  secretSha256: text('secret_sha256').notNull().unique(),
+  /** Null covers all sites. */
+  sites: text().array(),
+  madeBy: uuid('made_by').notNull().references(() => person.id),
+  madeAt: moment('made_at').notNull().defaultNow(),
+  usedAt: moment('used_at'),
+  revokedBy: uuid('revoked_by').references(() => person.id),
+  revokedAt: moment('revoked_at'),
+})
+
+/** Who made a unit, changed it, moved or retired it. */
+export const unitChange = pgTable('unit_change', {
+  id: bigserial({ mode: 'number' }).primaryKey(),
+  unitId: uuid('unit_id').notNull().references(() => unit.id),
+  version: integer().notNull(),
+  said: jsonb().$type<UnitChangeSaid[]>().notNull(),
+  note: text(),
+  byId: uuid('by_id').notNull().references(() => person.id),
+  at: moment('at').notNull().defaultNow(),
+}, table => [unique('unit_change_version').on(table.unitId, table.version)])
+
+/** When a unit comes to its limits, and when it is due and why. Derived: worked out when something of its kind changes, and each day. */
+export const unitOutlook = pgTable('unit_outlook', {
+  unitId: uuid('unit_id').primaryKey().references(() => unit.id),
+  /** The day it was worked out for. */
+  day: date({ mode: 'string' }).notNull(),
+  /** The position that comes to its limit first; null while none can be told. */
+  position: text(),
+  positionName: text('position_name'),
+  /** How far it had come from new (0) to its limit (1). */
+  share: doublePrecision(),
+  lowDay: date('low_day', { mode: 'string' }),
+  medianDay: date('median_day', { mode: 'string' }),
+  highDay: date('high_day', { mode: 'string' }),
+  dueDay: date('due_day', { mode: 'string' }),
+  dueReason: text('due_reason', { enum: DUE_REASONS }),
+  dueWhat: text('due_what'),
+  /** All that makes it due, the earliest first. */
+  dues: jsonb().$type<DueAnswer[]>().notNull().default([]),
+}, table => [index('unit_outlook_due').on(table.dueDay), index('unit_outlook_low').on(table.lowDay)])
+
+/** Kinds whose outlook is to be worked out anew: a sheet key, or `unit:ID` for a unit without one. */
+export const outlookStale = pgTable('outlook_stale', {
+  kind: text().primaryKey(),
+  since: moment('since').notNull().defaultNow(),
+})

@@ -1,0 +1,158 @@
+import { and, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
+import {
+  dayBand, hoursAt, hoursPerDay, kindInterval, machineHours, nearestLimit, nextDue, positionWear, tells,
+  type DueAnswer, type HoursPerDay, type IntervalFit, type KindRow, type MachineHours, type PositionWear,
+} from '#core'
+import type { Database, Transaction } from '../db/client'
+import { job, outlookStale, reading, runningHours, unit, unitOutlook } from '../db/schema'
+
+/*
+ * What the fleet tells of each of its machines. It is worked out a kind at a time, because sisters help each other, whenever something of
+ * the kind has changed: the change marks the kind in its own transaction, and whichever instance looks first takes the mark away and works.
+ */
+
+type UnitRowOf = typeof unit.$inferSelect
+type Tx = Pick<Database | Transaction, 'insert'>
+
+/** The kind that a unit is worked out with: the machines of its sheet, or it alone. */
+export const kindOf = ({ id, sheetKey }: Pick<UnitRowOf, 'id' | 'sheetKey'>): string => sheetKey ?? `unit:${id}`
+
+/** Something of these kinds has changed. */
+export async function markStale(tx: Tx, kinds: readonly string[]): Promise<void> {
+  if (kinds.length > 0) await tx.insert(outlookStale).values([...new Set(kinds)].map(kind => ({ kind }))).onConflictDoNothing()
+}
+
+/** The same of the kind of one unit. */
+export async function markUnitStale(db: Database, unitId: string): Promise<void> {
+  const [found] = await db.select({ id: unit.id, sheetKey: unit.sheetKey }).from(unit).where(eq(unit.id, unitId))
+  if (found) await markStale(db, [kindOf(found)])
+}
+
+/** A reading of the fleet, with what a list wants to show of it. */
+export type FleetRow = KindRow & Pick<typeof reading.$inferSelect, 'quantity' | 'verdict' | 'part'>
+
+export interface UnitAt { unit: UnitRowOf, hours: MachineHours[], nowHours: number, perDay: HoursPerDay | null }
+
+/** Machines of a kind with their hours, as they stand at a day. */
+async function unitsOf(db: Database, kind: string, today: string): Promise<UnitAt[]> {
+  const units = await db.select().from(unit)
+    .where(and(kind.startsWith('unit:') ? eq(unit.id, kind.slice('unit:'.length)) : eq(unit.sheetKey, kind), isNull(unit.retiredAt)))
+  const rows = units.length === 0
+    ? []
+    : await db.select().from(runningHours)
+        .where(and(inArray(runningHours.unitId, units.map(({ id }) => id)), isNull(runningHours.withdrawnAt)))
+  const byUnit = new Map<string, typeof rows>()
+  for (const row of rows) byUnit.set(row.unitId, [...byUnit.get(row.unitId) ?? [], row])
+  return units.map((one) => {
+    const hours = machineHours((byUnit.get(one.id) ?? []).map(({ at, hours, wasHours }) =>
+      ({ at: at.toISOString(), hours, ...wasHours === null ? {} : { wasHours } })))
+    return { unit: one, hours, nowHours: hoursAt(hours, today) ?? one.runningHours, perDay: hoursPerDay(hours) }
+  })
+}
+
+/** Readings of closed overhauls, with the hours of the machine where the log of the time does not say them. */
+async function rowsOf(db: Database, kind: string, units: readonly UnitAt[]): Promise<FleetRow[]> {
+  const at = new Map(units.map(one => [one.unit.id, one]))
+  if (at.size === 0) return []
+  const rows = await db.select({ reading, number: job.number }).from(reading).innerJoin(job, eq(job.id, reading.jobId))
+    .where(and(inArray(reading.unitId, [...at.keys()]), isNotNull(job.closedAt), kind.startsWith('unit:') ? undefined : eq(reading.sheetKey, kind)))
+  return rows.map(({ reading: row, number }) => ({
+    unit: row.unitId, job: number, position: row.position, name: row.name, quantity: row.quantity, isCount: row.quantity === 'count',
+    part: row.part, verdict: row.verdict, stage: row.stage, value: row.value, lower: row.lower, upper: row.upper, uncertainty: row.uncertainty,
+    isRenewed: row.isRenewed, isGone: row.isGone, takenAt: row.takenAt.toISOString(),
+    hours: row.hours ?? hoursAt(at.get(row.unitId)!.hours, row.takenAt.toISOString()),
+  }))
+}
+
+export interface KindOutlook { units: UnitAt[], wears: PositionWear<FleetRow>[], interval: IntervalFit }
+
+/** Everything that the readings of a kind say. Between two positions others have their turn: a kind may have hundreds of machines. */
+export async function kindOutlook(db: Database, kind: string, today: string, only?: string): Promise<KindOutlook> {
+  const units = await unitsOf(db, kind, today)
+  const nowHours = new Map(units.map(one => [one.unit.id, one.nowHours]))
+  const byPosition = new Map<string, FleetRow[]>()
+  for (const row of await rowsOf(db, kind, units)) byPosition.set(row.position, [...byPosition.get(row.position) ?? [], row])
+  const wears: PositionWear<FleetRow>[] = []
+  for (const rows of byPosition.values()) {
+    wears.push(...positionWear(rows, nowHours, only))
+    await new Promise(resolve => setImmediate(resolve))
+  }
+  return { units, wears, interval: kindInterval(wears) }
+}
+
+/** All that makes a unit due, the earliest first. */
+export function duesOf(
+  { unit: one, nowHours, perDay }: UnitAt, wears: readonly PositionWear[], today: string, lastOverhaulHours: number | null,
+): DueAnswer[] {
+  return nextDue({
+    today, nowHours, perDay, isCritical: one.isCritical,
+    atHours: one.intervalHours === null ? null : (lastOverhaulHours ?? 0) + one.intervalHours,
+    onDay: one.nextDue, byRegulation: one.regulationDue,
+    forecasts: wears.flatMap(({ name, time }) => time && tells(time) ? [{ what: `${name} at its limit`, time }] : []),
+  })
+}
+
+/** Hours of the machine at its last closed overhaul of everything. */
+export async function lastOverhauls(db: Database, units: readonly UnitAt[]): Promise<Map<string, number | null>> {
+  if (units.length === 0) return new Map()
+  const rows = await db.select({ unitId: job.unitId, closedAt: sql<string>`max(${job.closedAt})` }).from(job)
+    .where(and(inArray(job.unitId, units.map(one => one.unit.id)), isNotNull(job.closedAt), sql`${job.setup} -> 'target' is null`)).groupBy(job.unitId)
+  const at = new Map(rows.map(row => [row.unitId, new Date(row.closedAt).toISOString()]))
+  return new Map(units.map(({ unit: { id }, hours }) => [id, at.has(id) ? hoursAt(hours, at.get(id)!) : null]))
+}
+
+const dayNow = () => new Date().toISOString().slice(0, 10)
+
+/** Works out a kind and keeps what lists show of it. */
+export async function refreshKind(db: Database, kind: string, today = dayNow()): Promise<string[]> {
+  const { units, wears } = await kindOutlook(db, kind, today)
+  const last = await lastOverhauls(db, units)
+  const rows = units.map((at): typeof unitOutlook.$inferInsert => {
+    const own = wears.filter(wear => wear.unit === at.unit.id && wear.mayWear)
+    const { nearest } = nearestLimit(own)
+    const dues = duesOf(at, own, today, last.get(at.unit.id) ?? null)
+    const band = nearest && at.perDay ? dayBand(nearest.time, at.perDay, today) : { lowDay: null, medianDay: null, highDay: null }
+    return {
+      unitId: at.unit.id, day: today, ...band,
+      position: nearest?.position ?? null, positionName: nearest?.name ?? null, share: nearest?.share ?? null,
+      dueDay: dues[0]?.day ?? null, dueReason: dues[0]?.reason ?? null, dueWhat: dues[0]?.what ?? null, dues,
+    }
+  })
+  for (let i = 0; i < rows.length; i += MOST_AT_ONCE) {
+    const some = rows.slice(i, i + MOST_AT_ONCE)
+    await db.insert(unitOutlook).values(some).onConflictDoUpdate({
+      target: unitOutlook.unitId,
+      set: Object.fromEntries(Object.entries(KEPT).map(([key, column]) => [key, sql.raw(`excluded.${column}`)])),
+    })
+  }
+  return units.map(at => at.unit.tag)
+}
+
+const MOST_AT_ONCE = 500
+const KEPT = {
+  day: 'day', position: 'position', positionName: 'position_name', share: 'share', lowDay: 'low_day', medianDay: 'median_day', highDay: 'high_day',
+  dueDay: 'due_day', dueReason: 'due_reason', dueWhat: 'due_what', dues: 'dues',
+}
+
+/** Works out every kind that has changed, one after the other; other instances take others. Gives the tags of what was worked out. */
+export async function refreshStale(db: Database): Promise<string[]> {
+  const tags: string[] = []
+  for (;;) {
+    const [taken] = await db.execute<{ kind: string }>(sql`delete from outlook_stale where kind = (
+      select kind from outlook_stale order by since limit 1 for update skip locked) returning kind`)
+    if (!taken) return tags
+    try {
+      tags.push(...await refreshKind(db, taken.kind))
+    } catch (error) {
+      await markStale(db, [taken.kind])
+      throw error
+    }
+  }
+}
+
+/** A new day moves every date that counts from today. */
+export async function markYesterday(db: Database): Promise<void> {
+  await db.execute(sql`insert into outlook_stale (kind)
+    select distinct coalesce(u.sheet_key, 'unit:' || u.id) from unit u left join unit_outlook o on o.unit_id = u.id
+    where u.retired_at is null and (o.day is null or o.day < ${dayNow()}) on conflict do nothing`)
+}
