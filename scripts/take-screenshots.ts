@@ -81,7 +81,7 @@ async function growOne(page: Page): Promise<void> {
 const page = await bench()
 await take(page, 'yard')
 await page.goto('/units/P-103')
-await page.getByRole('heading', { name: 'Readings across overhauls' }).waitFor()
+await page.getByRole('heading', { name: /readings across overhauls/ }).waitFor()
 await take(page, 'unit')
 await page.goto('/sheets/turbocharger')
 await page.getByText('The checker has nothing to say.').waitFor()

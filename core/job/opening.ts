@@ -10,6 +10,8 @@ export interface JobSetup {
   depth?: Depth
   /** Only as far as this part or position. */
   target?: string
+  /** Everything that a kit may carry is replaced, whatever is found. */
+  kitComplete?: true
   /** Figures of this unit that are others than its sheet says, as earlier jobs have left them. */
   bends?: UnitBends
 }

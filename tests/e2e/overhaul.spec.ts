@@ -234,7 +234,7 @@ for (const scheme of ['light', 'dark'] as const) {
     await check('yard')
     await page.getByLabel(/Search units/).fill('P-102')
     await page.getByRole('link', { name: 'P-102', exact: true }).click()
-    await expect(page.getByRole('heading', { name: 'Readings across overhauls' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: /readings across overhauls/ })).toBeVisible()
     await check('unit')
     await openBench(page, 'P-102')
     await veeOf(page).getByRole('button', { name: /^Measure the bearing seats/ }).click()

@@ -1,0 +1,5 @@
+export { kitCheck, type FittingStock, type KitCheck, type KitContent, type KitLine } from './kit-check'
+export { kitNeed, NEED_REASONS, type Need, type NeedReason } from './kit-need'
+export { EMPTY_LOT, freeOf, LEDGER_DEEDS, ledgerStock, lotKey, refuseEntry, withEntry, type LedgerDeed, type LedgerEntry, type LotStock } from './ledger'
+export { isExpired, lastGoodDay, type ShelfLife } from './shelf-life'
+export { shortages, type Incoming, type ItemStock, type PlannedNeed, type Shortage } from './shortages'
