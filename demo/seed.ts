@@ -33,6 +33,7 @@ import { CRITICAL, EARLIER_JOBS, INTERVAL_HOURS, meterReadings, REGULATION_DAYS 
 import { DEMO_JOBS, truthOf, type DemoJob } from './jobs'
 import { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_PIN } from './people'
 import { drawPhoto } from './photo'
+import { seedStores } from './stores'
 import { DEMO_SITES, DEMO_UNITS } from './units'
 
 const DAY_MS = 86_400_000
@@ -99,6 +100,7 @@ export async function seedDemo(db: Database, now = new Date()): Promise<boolean>
   // Numbers are given in the order in which the jobs were opened.
   for (const [i, demoJob] of [...DEMO_JOBS, ...earlier].toSorted((a, b) => b.openedDaysAgo - a.openedDaysAgo).entries())
     await playJob(db, demoJob, byLogin, now, i)
+  await seedStores(db, byLogin, now)
   return true
 }
 

@@ -23,6 +23,8 @@ export const RIGHTS = [
   'rule:write',
   'unit:write',
   'hours:write',
+  'stock:write',
+  'concession:sign',
   'people:write',
 ] as const
 export type Right = (typeof RIGHTS)[number]
@@ -34,9 +36,9 @@ const LEADS: readonly Right[] = ['hold:release', 'event:undo-any', 'work:enter-f
 
 const TABLE: Readonly<Record<Role, readonly Right[]>> = {
   technician: [...READS, ...WORKS],
-  lead: [...READS, ...WORKS, ...LEADS, 'sheet:write'],
-  planner: [...READS, 'job:start', 'unit:write', 'hours:write'],
-  engineer: [...READS, ...WORKS, ...LEADS, 'sheet:write', 'sheet:release', 'instrument:write', 'rule:write', 'unit:write'],
+  lead: [...READS, ...WORKS, ...LEADS, 'sheet:write', 'stock:write'],
+  planner: [...READS, 'job:start', 'unit:write', 'hours:write', 'stock:write'],
+  engineer: [...READS, ...WORKS, ...LEADS, 'sheet:write', 'sheet:release', 'instrument:write', 'rule:write', 'unit:write', 'stock:write', 'concession:sign'],
   admin: RIGHTS,
   trainee: READS,
   viewer: READS,

@@ -45,6 +45,7 @@ const trail = computed(() => {
     ]
   }
   if (isWorking) return [{ text: 'Yard', to: '/' }, { text: 'Workings', to: '/workings' }]
+  if (route.path === '/stores') return [{ text: 'Yard', to: '/' }, { text: 'Stores', to: '/stores' }]
   if (route.path === '/sheets') return [{ text: 'Yard', to: '/' }, { text: 'Sheets', to: '/sheets' }]
   if (route.path.startsWith('/sheets/')) return [{ text: 'Sheets', to: '/sheets' }, { text: String(route.params.key), to: route.path }]
   if (route.path.startsWith('/units/')) return [{ text: 'Yard', to: '/' }, { text: String(route.params.tag), to: route.path }]
@@ -122,6 +123,14 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
       >
         {{ outbox.setAside.length ? `${outbox.setAside.length} set aside` : 'left here' }}
       </button>
+      <NuxtLink
+        v-if="session.person"
+        to="/stores"
+        class="bar-button workings"
+        title="What lies on the shelves, and what must be ordered by when"
+      >
+        <Icon name="ph:package" /> <span>Stores</span>
+      </NuxtLink>
       <NuxtLink
         v-if="session.person"
         to="/sheets"

@@ -7,7 +7,7 @@ defineProps<{
   /** What cannot be shown: This draft. */
   what: string
   loading: string
-  back: { to: string, text: string }
+  back?: { to: string, text: string } | undefined
 }>()
 </script>
 
@@ -18,7 +18,10 @@ defineProps<{
     :title="`${what} cannot be shown`"
     :text="problem"
   >
-    <NuxtLink :to="back.to">
+    <NuxtLink
+      v-if="back"
+      :to="back.to"
+    >
       {{ back.text }}
     </NuxtLink>
   </StateNote>

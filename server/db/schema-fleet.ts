@@ -1,9 +1,9 @@
 import { sql } from 'drizzle-orm'
-import { bigserial, date, doublePrecision, index, integer, jsonb, pgTable, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
-import { DUE_REASONS, type DueAnswer } from '#core'
-import type { UnitChangeSaid } from '#shared/wire/fleet'
+import { bigserial, boolean, date, doublePrecision, index, integer, jsonb, pgTable, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
+import { DEPTHS, DUE_REASONS, type DueAnswer } from '#core'
+import { PLAN_STATUSES, type UnitChangeSaid } from '#shared/wire/fleet'
 import { moment } from './columns'
-import { person, unit } from './schema'
+import { job, person, unit } from './schema'
 
 /* What the shop knows of its machines beside their overhauls. */
 
@@ -77,3 +77,24 @@ export const outlookStale = pgTable('outlook_stale', {
   kind: text().primaryKey(),
   since: moment('since').notNull().defaultNow(),
 })
+
+/** An overhaul that is to come: it stands before any log, and becomes a job when it is started. */
+export const plannedJob = pgTable('planned_job', {
+  id: uuid().primaryKey(),
+  unitId: uuid('unit_id').notNull().references(() => unit.id),
+  day: date({ mode: 'string' }).notNull(),
+  reason: text().notNull(),
+  /** How deep, how far, with everything of the kit or part by part. */
+  depth: text({ enum: DEPTHS }).notNull().default('routine'),
+  target: text(),
+  kitComplete: boolean('kit_complete').notNull().default(false),
+  /** Who is to do it. */
+  whoId: uuid('who_id').references(() => person.id),
+  note: text(),
+  status: text({ enum: PLAN_STATUSES }).notNull().default('planned'),
+  /** What it has become. */
+  jobId: uuid('job_id').unique().references(() => job.id),
+  version: integer().notNull().default(1),
+  madeBy: uuid('made_by').notNull().references(() => person.id),
+  madeAt: moment('made_at').notNull().defaultNow(),
+}, table => [index('planned_job_unit').on(table.unitId, table.status), index('planned_job_day').on(table.day)])

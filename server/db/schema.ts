@@ -28,6 +28,7 @@ import { sheet } from './schema-sheets'
 
 export * from './schema-fleet'
 export * from './schema-sheets'
+export * from './schema-stores'
 
 const quoted = (values: readonly string[]) => sql.raw(values.map(value => `'${value}'`).join(', '))
 

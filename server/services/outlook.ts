@@ -58,7 +58,8 @@ async function rowsOf(db: Database, kind: string, units: readonly UnitAt[]): Pro
     .where(and(inArray(reading.unitId, [...at.keys()]), isNotNull(job.closedAt), kind.startsWith('unit:') ? undefined : eq(reading.sheetKey, kind)))
   return rows.map(({ reading: row, number }) => ({
     unit: row.unitId, job: number, position: row.position, name: row.name, quantity: row.quantity, isCount: row.quantity === 'count',
-    part: row.part, verdict: row.verdict, stage: row.stage, value: row.value, lower: row.lower, upper: row.upper, uncertainty: row.uncertainty,
+    part: row.part, verdict: row.verdict, stage: row.stage, value: row.value, lower: row.lower, upper: row.upper,
+    uncertainty: row.uncertainty,
     isRenewed: row.isRenewed, isGone: row.isGone, takenAt: row.takenAt.toISOString(),
     hours: row.hours ?? hoursAt(at.get(row.unitId)!.hours, row.takenAt.toISOString()),
   }))

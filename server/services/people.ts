@@ -26,6 +26,13 @@ export async function listPeople(db: Database): Promise<PersonRow[]> {
     ({ id, login, name, role, sites, active, demo, passwordDue, hasPin: pinHash !== null, sessions, seen: seen?.toISOString() ?? null }))
 }
 
+/** Who may work on the machines of a site, by name. */
+export async function workersAt(db: Database, siteKey: string): Promise<{ id: string, name: string }[]> {
+  const rows = await db.select({ id: person.id, name: person.name, role: person.role, sites: person.sites }).from(person)
+    .where(eq(person.active, true)).orderBy(asc(person.name))
+  return rows.filter(({ role, sites }) => may(role, 'job:work') && (!sites || sites.includes(siteKey))).map(({ id, name }) => ({ id, name }))
+}
+
 /** Takes a person into the list. The password is told once; it is to be changed at the first sign-in. */
 export async function addPerson(db: Database, input: PersonInput): Promise<{ id: string, password: string }> {
   await requireSites(db, input.sites)

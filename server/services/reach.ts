@@ -1,6 +1,7 @@
-import { inArray, sql, type SQL } from 'drizzle-orm'
+import { eq, inArray, sql, type SQL } from 'drizzle-orm'
 import type { Person } from '#shared/wire/types'
-import { unit } from '../db/schema'
+import type { Database } from '../db/client'
+import { site, unit } from '../db/schema'
 import { Problem } from './problem'
 
 /** True when the sign-in of a person covers a site. */
@@ -11,6 +12,12 @@ export function requireReach(person: Person, siteKey: string, what: string): voi
   if (!reaches(person, siteKey)) {
     throw new Problem(403, 'site.out-of-reach', `${what} belongs to a site that your sign-in does not cover. Ask the office for access.`)
   }
+}
+
+/** True for a site that is there and that the sign-in covers. */
+export async function isSiteOf(db: Pick<Database, 'select'>, person: Person, key: string): Promise<boolean> {
+  const [found] = await db.select({ key: site.key }).from(site).where(eq(site.key, key))
+  return found !== undefined && reaches(person, key)
 }
 
 /** In a query that has the units: those of the sites that the sign-in covers. */

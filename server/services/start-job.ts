@@ -11,6 +11,7 @@ import { job, jobEvent, sheet, sheetDraft } from '../db/schema'
 import { bendsOfUnit } from './bend-reach'
 import { hashEvent } from './event-hash'
 import { standingCatalogue } from './catalogue'
+import { requirePlan, startPlan } from './plans'
 import { Problem } from './problem'
 import { enterHours, hoursOf } from './running-hours'
 import { newestReleased } from './sheets'
@@ -37,6 +38,8 @@ export interface StartInput {
   hours?: number | undefined
   /** That was asked about, and is true all the same. */
   confirmed?: string | undefined
+  /** What was planned of it: how deep, how far, with everything of the kit. */
+  plan?: string | undefined
   device: string
   happenedAt?: Date
 }
@@ -48,7 +51,7 @@ export interface StartInput {
 export async function startJob(
   db: Database,
   person: Person,
-  { tag, reason, depth, target, without, hours, confirmed, device, happenedAt = new Date() }: StartInput,
+  { tag, reason, depth: asked, target: as, without, hours, confirmed, plan: planId, device, happenedAt = new Date() }: StartInput,
 ): Promise<{ id: string; number: number }> {
   const { unit: found } = await requireUnit(db, person, tag)
   if (found.retiredAt) throw new Problem(409, 'unit.retired', `${tag} is out of use. Bring it back into use first.`)
@@ -60,10 +63,14 @@ export async function startJob(
   const own = plan ? undefined : await documentWithout(db, found, without!)
   const released = plan ? upgradeSheet(plan.document) : own!
 
+  const planned = planId ? (await requirePlan(db, person, planId)).plan : undefined
+  if (planned && planned.unitId !== found.id) throw new Problem(422, 'plan.other-unit', `What was planned is not for ${tag}.`)
+  const [depth, target] = planned ? [planned.depth, planned.target ?? undefined] : [asked, as]
   // A document of its own has no options of this unit.
   const bends = own ? undefined : await bendsOfUnit(db, found.id)
   const setup: JobSetup = {
     options: own ? {} : found.options, ...depth ? { depth } : {}, ...target ? { target } : {}, ...bends ? { bends } : {},
+    ...planned?.kitComplete && !own ? { kitComplete: true as const } : {},
   }
   const document = settle(released, setup)
   const at = happenedAt.toISOString()
@@ -122,6 +129,7 @@ export async function startJob(
       recordedAt: new Date(),
       deed: null,
     }
+    if (planId) await startPlan(tx, planId, created.id)
     const hash = hashEvent(row, '')
     await tx.insert(jobEvent).values({ ...row, prevHash: '', hash })
     await tx.update(job).set({ seq: 1, headHash: hash }).where(eq(job.id, created.id))

@@ -3,10 +3,10 @@ import { sheetForUnit, upgradeSheet, DomainError } from '#core'
 import type { UnitChangeSaid, UnitInput } from '#shared/wire/fleet'
 import type { Person } from '#shared/wire/types'
 import type { Database, Transaction } from '../db/client'
-import { job, site, unit, unitChange } from '../db/schema'
+import { job, unit, unitChange } from '../db/schema'
 import { kindOf, markStale } from './outlook'
 import { Problem } from './problem'
-import { reaches, requireReach } from './reach'
+import { isSiteOf, requireReach } from './reach'
 import { newestReleased } from './sheets'
 
 /** Fields of a unit as they are kept. */
@@ -98,8 +98,7 @@ async function refuseWhileOpen(tx: Transaction, { id }: typeof unit.$inferSelect
 }
 
 async function requireSite(db: Database, person: Person, key: string): Promise<void> {
-  const [found] = await db.select({ key: site.key }).from(site).where(eq(site.key, key))
-  if (!found || !reaches(person, key)) throw new Problem(422, 'site.unknown', 'There is no such site within your reach.')
+  if (!await isSiteOf(db, person, key)) throw new Problem(422, 'site.unknown', 'There is no such site within your reach.')
 }
 
 /** A sheet that is there, and options that it knows. */

@@ -6,9 +6,9 @@ import type { DueAnswer, DueReason, IntervalFit, QuantityKind, ReadingStage, Ver
 /** One field of a unit that was changed; `null` is nothing. */
 export interface UnitChangeSaid { field: string, before: unknown, after: unknown }
 
-const day = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/, 'a day like 2027-03-12').custom((text: string, helpers) =>
+export const day = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/, 'a day like 2027-03-12').custom((text: string, helpers) =>
   new Date(text).toString() !== 'Invalid Date' && new Date(text).toISOString().startsWith(text) ? text : helpers.error('any.invalid'))
-const words = (most: number) => Joi.string().trim().min(1).max(most)
+export const words = (most: number) => Joi.string().trim().min(1).max(most)
 const pairs = (most: number) => Joi.object().pattern(words(60), words(200)).max(most)
 
 /** What the office writes of a unit. */
@@ -67,6 +67,8 @@ export interface HoursOutcome { row: number, outcome: 'recorded' | 'known' | 're
 export interface HoursLinkRow {
   id: string, name: string, sites: string[] | null, by: string, at: string, usedAt: string | null, revokedAt: string | null
 }
+
+export const PLAN_STATUSES = ['planned', 'started', 'dropped'] as const
 
 /** Which units of the yard, and in which order. */
 export const YARD_SHOWS = ['all', 'open', 'due', 'limit', 'retired'] as const

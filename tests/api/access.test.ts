@@ -121,6 +121,27 @@ describe('rights', () => {
     'GET /units/[tag]/hours': 'all',
     'POST /units/[tag]/hours': [...WORKERS, 'planner'],
     'DELETE /units/[tag]/hours/[id]': [...WORKERS, 'planner'],
+    'GET /units/[tag]/plans': 'all',
+    'POST /units/[tag]/plans': ['planner', 'engineer', 'admin'],
+    'GET /units/[tag]/workers': 'all',
+    'GET /plans': 'all',
+    'GET /plans/[id]': 'all',
+    'PATCH /plans/[id]': ['planner', 'engineer', 'admin'],
+    'DELETE /plans/[id]': ['planner', 'engineer', 'admin'],
+    'POST /plans/[id]/hold': ['planner', 'lead', 'engineer', 'admin'],
+    'POST /plans/[id]/issue': ['planner', 'lead', 'engineer', 'admin'],
+    'GET /stores/items': 'all',
+    'POST /stores/items': ['planner', 'lead', 'engineer', 'admin'],
+    'GET /stores/items/[number]': 'all',
+    'PATCH /stores/items/[number]': ['planner', 'lead', 'engineer', 'admin'],
+    'POST /stores/items/[number]/fits': ['engineer', 'admin'],
+    'DELETE /stores/items/[number]/fits/[id]': ['engineer', 'admin'],
+    'POST /stores/entries': ['planner', 'lead', 'engineer', 'admin'],
+    'POST /stores/extend': ['engineer', 'admin'],
+    'GET /stores/orders': 'all',
+    'POST /stores/orders': ['planner', 'lead', 'engineer', 'admin'],
+    'POST /stores/orders/[id]/close': ['planner', 'lead', 'engineer', 'admin'],
+    'GET /stores/shortages': 'all',
     'POST /hours/list': [...WORKERS, 'planner'],
     'GET /hours/links': ['admin'],
     'POST /hours/links': ['admin'],
@@ -214,6 +235,7 @@ describe('rights', () => {
     await database().insert(personTable).values({ ...duarte, login: 'far-planner', role: 'planner' }).onConflictDoNothing()
     const planner = await Client.as('far-planner')
     const hours = { at: new Date().toISOString(), hours: 1 }
+    const [plan] = (await okafor.get<{ id: string }[]>('/units/P-101/plans')).body as [{ id: string }]
     const asked: Record<string, Promise<Answer<ProblemDetails>>> = {
       'GET /jobs/[id]': elsewhere.get(`/jobs/${job}`),
       'GET /jobs/[id]/events': elsewhere.get(`/jobs/${job}/events?after=0`),
@@ -227,6 +249,14 @@ describe('rights', () => {
       'GET /units/[tag]/hours': elsewhere.get('/units/P-104/hours'),
       'POST /units/[tag]/hours': elsewhere.post('/units/P-104/hours', hours),
       'DELETE /units/[tag]/hours/[id]': elsewhere.send('DELETE', '/units/P-104/hours/1'),
+      'GET /units/[tag]/plans': elsewhere.get('/units/P-104/plans'),
+      'GET /units/[tag]/workers': elsewhere.get('/units/P-104/workers'),
+      'POST /units/[tag]/plans': planner.post('/units/P-104/plans', { id: randomUUID(), day: '2030-01-01', reason: 'mine' }),
+      'GET /plans/[id]': elsewhere.get(`/plans/${plan.id}`),
+      'PATCH /plans/[id]': planner.patch(`/plans/${plan.id}`, { version: 1, change: { reason: 'mine' } }),
+      'DELETE /plans/[id]': planner.send('DELETE', `/plans/${plan.id}`),
+      'POST /plans/[id]/hold': planner.post(`/plans/${plan.id}/hold`, {}),
+      'POST /plans/[id]/issue': planner.post(`/plans/${plan.id}/issue`, {}),
       'PATCH /units/[tag]': planner.patch('/units/P-104', { version: 1, change: { name: 'Mine' } }),
       'POST /units/[tag]/retire': planner.post('/units/P-104/retire', { version: 1, isRetired: true, note: 'mine' }),
       'POST /jobs/[id]/events': elsewhere.append(job, [note]),
@@ -239,7 +269,7 @@ describe('rights', () => {
       expect((await answer).body, name).toMatchObject({ status: 403, code: 'site.out-of-reach' })
     const known = new Set(Object.keys(asked))
     expect(
-      apiRoutes.map(({ method, path }) => `${method} ${path}`).filter(name => /\/(jobs|units)\//.test(name) && !known.has(name)),
+      apiRoutes.map(({ method, path }) => `${method} ${path}`).filter(name => /\/(jobs|units|plans)\//.test(name) && !known.has(name)),
     ).toEqual([])
   })
 })

@@ -3,6 +3,7 @@ import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { sheetForUnit, type Sheet } from '#core'
 import type { WearAnswer } from '#shared/wire/fleet'
 import { unitTopic } from '#shared/wire/topics'
+import type { PlanRow } from '#shared/wire/stores'
 import type { UnitAnswer } from '#shared/wire/types'
 import { callApi } from '../../net/api'
 import { useNews } from '../../net/live-store'
@@ -15,6 +16,7 @@ import { laterDialog } from '../../ui/later'
 import DueList from './DueList.vue'
 import JobLine from './JobLine.vue'
 import MachineSection from './MachineSection.vue'
+import PlanList from './PlanList.vue'
 import StartJobDialog from './StartJobDialog.vue'
 import StartWithoutDialog from './StartWithoutDialog.vue'
 import UnitHistory from './UnitHistory.vue'
@@ -29,12 +31,14 @@ const address = `/units/${encodeURIComponent(tag)}`
 const answer = useAnswer<UnitAnswer>(() => `unit ${tag}`, () => callApi(address))
 /** What its history and its sisters say: worked out when somebody looks. */
 const wear = useAnswer<WearAnswer>(() => `wear ${tag}`, () => callApi(`${address}/wear`))
+const plans = useAnswer<PlanRow[]>(() => `plans ${tag}`, () => callApi(`${address}/plans`))
 const [starting, reading, changing, retiring] = [ref(false), ref(false), ref(false), ref(false)]
 const unit = computed(() => answer.data.value?.unit)
 const openJob = computed(() => answer.data.value?.jobs.find(job => job.status === 'open'))
 const load = () => {
   void answer.load()
   void wear.load()
+  void plans.load()
 }
 onMounted(load)
 useNews(() => [unitTopic(tag)], load)
@@ -123,9 +127,7 @@ watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.rev
               </dd>
             </template>
             <dt>Running hours</dt><dd class="mono">
-              {{ Math.round(unit.runningHours).toLocaleString('en').replaceAll(',', '\u202f') }} h<template v-if="wear.data.value?.perDay">
-                , {{ wear.data.value.perDay.perDay.toFixed(1) }} h a day
-              </template>
+              {{ Math.round(unit.runningHours).toLocaleString('en').replaceAll(',', '\u202f') }} h{{ wear.data.value?.perDay ? `, ${wear.data.value.perDay.perDay.toFixed(1)} h a day` : '' }}
             </dd>
             <template v-if="unit.isCritical">
               <dt>Without it</dt><dd>nothing goes on: less is risked</dd>
@@ -159,6 +161,13 @@ watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.rev
           >
             Out of use since {{ unit.history[0]?.at.slice(0, 10) }}: {{ unit.history[0]?.note }}
           </p>
+          <PlanList
+            v-if="plans.data.value && !unit.isRetired"
+            :unit="unit"
+            :plans="plans.data.value"
+            :is-on-bench="openJob !== undefined"
+            @changed="load"
+          />
           <h2>Overhauls</h2>
           <p
             v-if="!answer.data.value!.jobs.length"

@@ -19,7 +19,8 @@ const without = Joi.object({
 })
 
 const body = Joi.object<{
-  reason: string, depth?: Depth, target?: string, without?: StartWithout, hours?: number, confirmed?: string, device: string
+  reason: string, depth?: Depth, target?: string, without?: StartWithout, hours?: number, confirmed?: string,
+  plan?: string, device: string
 }>({
   reason: Joi.string().trim().min(3).max(300).required(),
   depth: Joi.valid(...DEPTHS),
@@ -27,6 +28,7 @@ const body = Joi.object<{
   without,
   hours: hoursShape.hours,
   confirmed: hoursShape.confirmed,
+  plan: id('the number of a planned job'),
   device: id('the number of a device').required(),
 })
 

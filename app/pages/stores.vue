@@ -1,0 +1,9 @@
+<script setup lang="ts">
+import { StoresView } from '../features/stores'
+
+useHead({ title: 'Stores · Needler' })
+</script>
+
+<template>
+  <StoresView />
+</template>

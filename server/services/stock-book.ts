@@ -1,0 +1,104 @@
+import { and, eq, sql } from 'drizzle-orm'
+import { isExpired, lastGoodDay, refuseEntry, withEntry } from '#core'
+import type { EntryInput, EntryOutcome } from '#shared/wire/stores'
+import type { Person } from '#shared/wire/types'
+import type { Database, Transaction } from '../db/client'
+import { plannedJob, stockEntry, stockItem, stockLot, stockOrder, unit } from '../db/schema'
+import { Problem } from './problem'
+import { isSiteOf, reaches } from './reach'
+
+/* The book of the stores. Each entry is judged against the lot it is about, one at a time, and never changed. */
+
+type Refused = { code: string, message: string } | null
+
+/** Writes one entry, or says why it cannot stand. What is there already is known. */
+export async function writeEntry(tx: Transaction, person: Person, input: EntryInput): Promise<EntryOutcome> {
+  const { id, item: itemId, site: siteKey, lot, deed, count, plan, order, fromQuarantine, note, cured } = input
+  const [item] = await tx.select().from(stockItem).where(eq(stockItem.id, itemId))
+  if (!item || !await isSiteOf(tx, person, siteKey)) return { id, outcome: 'refused', code: 'item.unknown', message: 'There is no such item within your reach.' }
+  if (deed === 'received') await tx.insert(stockLot).values({ itemId, siteKey, lot, cured: cured ?? null }).onConflictDoNothing()
+  // One writer of a lot at a time; also of an order, so that what is sent twice at once comes once.
+  const [kept] = await tx.select().from(stockLot)
+    .where(and(eq(stockLot.itemId, itemId), eq(stockLot.siteKey, siteKey), eq(stockLot.lot, lot))).for('update')
+  const [before] = await tx.select().from(stockEntry).where(eq(stockEntry.id, id))
+  if (before) {
+    const isSame = before.itemId === itemId && before.siteKey === siteKey && before.lot === lot && before.deed === deed
+      && before.count === count
+    return isSame ? { id, outcome: 'known' } : { id, outcome: 'refused', code: 'entry.foreign', message: 'This number belongs to another entry.' }
+  }
+  const refusal: Refused = !kept
+    ? { code: 'lot.unknown', message: `Nothing of ${item.number}${lot ? `, batch ${lot},` : ''} has ever come to this site.` }
+    : await refuseFor(tx, input, item, kept) ?? refuseEntry(kept.stock, { deed, count, job: plan, fromQuarantine })
+  if (refusal) return { id, outcome: 'refused', ...refusal }
+  await tx.insert(stockEntry).values({
+    id, itemId, siteKey, lot, deed, count, planId: plan ?? null, orderId: order ?? null, fromQuarantine: fromQuarantine ?? false,
+    note: note ?? null, byId: person.id,
+  })
+  await tx.update(stockLot).set({ stock: withEntry(kept!.stock, { deed, count, job: plan, fromQuarantine }) })
+    .where(and(eq(stockLot.itemId, itemId), eq(stockLot.siteKey, siteKey), eq(stockLot.lot, lot)))
+  return { id, outcome: 'recorded' }
+}
+
+/** What the book alone does not know: orders, planned jobs, shelf lives. */
+async function refuseFor(
+  tx: Transaction, { deed, count, plan, order, cured, site }: EntryInput, item: typeof stockItem.$inferSelect,
+  lot: typeof stockLot.$inferSelect,
+): Promise<Refused> {
+  if (item.retired && deed === 'received') return { code: 'item.retired', message: `${item.number} is kept no more.` }
+  if (deed === 'received') {
+    if (item.shelfLifeMonths !== null && !lot.cured) return { code: 'lot.no-cure', message: `${item.number} keeps ${item.shelfLifeMonths} months: when was it cured?` }
+    if (cured && lot.cured && cured !== lot.cured) return { code: 'lot.other-cure', message: `This batch was cured on ${lot.cured}. Another day is another batch.` }
+  }
+  if (order) {
+    const [ordered] = await tx.select().from(stockOrder).where(eq(stockOrder.id, order)).for('update')
+    if (deed !== 'received' || !ordered || ordered.itemId !== item.id || ordered.siteKey !== site)
+      return { code: 'order.unknown', message: 'There is no such order of this item at this site.' }
+    const [{ came } = { came: 0 }] = await tx.select({ came: sql<number>`coalesce(sum(${stockEntry.count}), 0)::int` }).from(stockEntry)
+      .where(and(eq(stockEntry.orderId, order), eq(stockEntry.deed, 'received')))
+    if (ordered.closed || came + count > ordered.count)
+      return { code: 'order.received', message: `Of order ${ordered.number}, ${came} of ${ordered.count} have come already. Has it been written down twice?` }
+  }
+  if (plan) {
+    const [planned] = await tx.select({ status: plannedJob.status, siteKey: unit.siteKey }).from(plannedJob)
+      .innerJoin(unit, eq(unit.id, plannedJob.unitId))
+      .where(eq(plannedJob.id, plan))
+    if (planned?.siteKey !== site) return { code: 'plan.unknown', message: 'There is no such planned job at this site.' }
+    if (deed === 'reserved' && planned.status !== 'planned') return { code: 'plan.gone', message: 'It was dropped or started already.' }
+    if (deed === 'issued' && planned.status === 'dropped') return { code: 'plan.gone', message: 'It was dropped.' }
+  }
+  const isGoingIn = deed === 'reserved' || deed === 'issued' || deed === 'released'
+  if (isGoingIn && item.shelfLifeMonths !== null && lot.cured) {
+    const life = { cured: lot.cured, months: item.shelfLifeMonths, extendedTo: lot.extendedTo }
+    if (isExpired(life, new Date().toISOString().slice(0, 10)))
+      return { code: 'lot.expired', message: `This batch was good until ${lastGoodDay(life)}. It does not go into a machine unless an engineer extends it.` }
+  }
+  return null
+}
+
+/** Entries as they were typed, each with its answer: one that cannot stand takes no other along. */
+export async function writeEntries(db: Database, person: Person, entries: readonly EntryInput[]): Promise<EntryOutcome[]> {
+  const outcomes: EntryOutcome[] = []
+  for (const entry of entries) outcomes.push(await db.transaction(tx => writeEntry(tx, person, entry)))
+  return outcomes
+}
+
+export interface Extension { item: string, site: string, lot: string, to: string, why: string }
+
+/** Extends the life of a batch, once, by name. */
+export async function extendLot(
+  db: Database, person: Person, { item: itemId, site, lot, to, why }: Extension,
+): Promise<{ goodUntil: string }> {
+  return db.transaction(async (tx) => {
+    const [found] = await tx.select({ lot: stockLot, item: stockItem }).from(stockLot)
+      .innerJoin(stockItem, eq(stockItem.id, stockLot.itemId))
+      .where(and(eq(stockLot.itemId, itemId), eq(stockLot.siteKey, site), eq(stockLot.lot, lot))).for('update')
+    if (!found || !reaches(person, site)) throw new Problem(404, 'lot.unknown', 'There is no such batch within your reach.')
+    const { item, lot: { cured, extendedTo } } = found
+    if (item.shelfLifeMonths === null || cured === null) throw new Problem(409, 'lot.keeps', `${item.number} keeps for ever.`)
+    if (extendedTo) throw new Problem(409, 'lot.extended', `It was extended until ${extendedTo} already. It is extended once.`)
+    if (to <= lastGoodDay({ cured, months: item.shelfLifeMonths })) throw new Problem(422, 'lot.no-extension', 'It is good until then anyway.')
+    await tx.update(stockLot).set({ extendedTo: to, extendedBy: person.id, extendedWhy: why })
+      .where(and(eq(stockLot.itemId, itemId), eq(stockLot.siteKey, site), eq(stockLot.lot, lot)))
+    return { goodUntil: to }
+  })
+}
