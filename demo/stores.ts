@@ -60,7 +60,7 @@ export async function seedStores(db: Database, people: ReadonlyMap<string, Perso
       const pieces = chance < NONE ? 0 : chance < PLENTY ? count : count * 2
       if (pieces === 0) continue
       // One batch of the lift pump's rings was cured so long ago that its days are over.
-      const isOld = prefix === 'LP' && keeps && !hasOld
+      const isOld: boolean = prefix === 'LP' && keeps && !hasOld
       hasOld ||= isOld
       const cured = dayAfter(now, isOld ? -(SHELF_LIFE_MONTHS * 31) : -Math.floor(200 + random() * 900))
       const lot = keeps ? cured.slice(2, 7).replace('-', '') : ''

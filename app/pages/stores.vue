@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { StoresView } from '../features/stores'
+import StoresView from '../features/stores/StoresView.vue'
 
 useHead({ title: 'Stores · Needler' })
 </script>

@@ -5,11 +5,10 @@ import { callApi } from '../../net/api'
 import { useAnswer } from '../../net/use-answer'
 import { dueIn } from '../../ui/due-words'
 import FetchNote from '../../ui/FetchNote.vue'
-import { laterDialog } from '../../ui/later'
 import { kitInWords } from '../../ui/kit-words'
+import { PlanNeedDialog } from './index'
 
 /** Overhauls that are to come, and whether what they need is there. */
-const PlanNeedDialog = laterDialog(() => import('./PlanNeedDialog.vue'))
 const plans = useAnswer<PlanRow[]>(() => 'plans all', () => callApi('/plans'))
 const [opened, isOpen] = [ref(''), ref(false)]
 onMounted(() => void plans.load())

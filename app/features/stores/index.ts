@@ -1,2 +1,4 @@
-export { default as PlanNeedDialog } from './PlanNeedDialog.vue'
-export { default as StoresView } from './StoresView.vue'
+import { laterDialog } from '../../ui/later'
+
+/** What a planned overhaul needs, and where it comes from. */
+export const PlanNeedDialog = laterDialog(() => import('./PlanNeedDialog.vue'))

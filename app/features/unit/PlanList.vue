@@ -8,6 +8,7 @@ import { useSessionStore } from '../../net/session-store'
 import { dueIn } from '../../ui/due-words'
 import { laterDialog } from '../../ui/later'
 import RefusalNote from '../../ui/RefusalNote.vue'
+import { PlanNeedDialog } from '../stores'
 import { kitInWords } from '../../ui/kit-words'
 
 /** What is planned for a unit, and the way from there to its bench. */
@@ -15,7 +16,6 @@ const { unit, plans, isOnBench } = defineProps<{ unit: UnitAnswer['unit'], plans
 const emit = defineEmits<{ changed: [] }>()
 const session = useSessionStore()
 const PlanDialog = laterDialog(() => import('./PlanDialog.vue'))
-const PlanNeedDialog = laterDialog(() => import('../stores').then(stores => ({ default: stores.PlanNeedDialog })))
 const [planning, needing] = [ref(false), ref(false)]
 const chosen = ref<PlanRow>()
 const problem = ref('')

@@ -1,2 +1,4 @@
-export { default as UnitDialog } from './UnitDialog.vue'
-export { default as UnitView } from './UnitView.vue'
+import { laterDialog } from '../../ui/later'
+
+/** A machine taken into the fleet, or changed. */
+export const UnitDialog = laterDialog(() => import('./UnitDialog.vue'))

@@ -8,9 +8,9 @@ import { callApi } from '../../net/api'
 import { useNews } from '../../net/live-store'
 import { useSessionStore } from '../../net/session-store'
 import { useAnswer } from '../../net/use-answer'
-import { laterDialog } from '../../ui/later'
 import { moment } from '../../ui/moment'
 import StateNote from '../../ui/StateNote.vue'
+import { UnitDialog } from '../unit'
 import UnitTable from './UnitTable.vue'
 
 /** Lists that stay on the device: as it opens, and the last that were looked for. */
@@ -20,7 +20,6 @@ const FOLLOWS_EVERY_MS = 4000
 const [FIRST, PAGE] = [100, 500]
 
 const session = useSessionStore()
-const UnitDialog = laterDialog(() => import('../unit').then(unit => ({ default: unit.UnitDialog })))
 const adding = ref(false)
 /** What is looked for stands in the address: it can be kept, sent, and come back to. */
 const address = useRoute().query
