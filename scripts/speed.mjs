@@ -75,6 +75,7 @@ await main(async () => {
     const instruments = await script('tests/speed/instruments.ts')
     const clock = await script('tests/speed/clock.ts')
     const desk = await script('tests/speed/desk.ts')
+    const yard = await script('tests/speed/yard.ts')
     const abuse = await script('tests/speed/abuse.ts')
     const append = await appendRatio(installation.env.DATABASE_URL)
     const rows = [
@@ -92,6 +93,9 @@ await main(async () => {
       inTime('longest frame meanwhile', browser.contact.longestFrame, 50),
       inTime('operating clearance, 100,000 draws', core.clearance, 100),
       inTime('32 bolts, 4 passes, 1,000 draws', core.tightening, 1000),
+      inTime('trend and pooling of 500 units with 8 readings each', core.wear, 200),
+      spread('yard of 10,000 units answers', yard.answered, 150),
+      spread('slowed 4 times: yard of 10,000 units shows', yard.shown, 1000),
       inTime('causes ranked from 200 findings', core.diagnosis, 50),
       spread(`clock of ${clock.rings} rings and ${clock.arcs} arcs drawn`, clock.drawn, 100),
       spread('a frame of it while a ring is turned', clock.turned, 33),

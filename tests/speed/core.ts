@@ -1,7 +1,8 @@
 import { performance } from 'node:perf_hooks'
 import {
   CIRCUMSTANCES, diagnose, EVIDENCE_READINGS, EVIDENCE_ROLES, foldJob, frameFor, growOff, guardEvent, nextSteps, OPEN_UP,
-  operatingClearance, shortestWayIn, simulateTightening, tighteningOrder, toleranceLimits, type JobState, type SheetDocument,
+  normalFrom, operatingClearance, poolSisters, randomFrom, shortestWayIn, simulateTightening, tighteningOrder, toleranceLimits, trend,
+  type JobState, type SheetDocument,
 } from '#core'
 import { GrowingJob } from '../support/growing-job'
 import { eventOf } from '../support/job-walk'
@@ -75,8 +76,18 @@ const tick = (document: SheetDocument, state: JobState) => time(() => {
 }) / 200
 const ofSheet = tick(settled, { ...grown.state, growth: [] })
 const ofGrown = tick(grown.document, grown.state)
+/** Five hundred machines of a kind with eight readings each: a line for each, and all of them pooled. */
+const normal = normalFrom(randomFrom(5))
+const fleet = Array.from({ length: 500 }, (_, i) => {
+  const slope = 1 + 0.2 * normal()
+  return { unit: `P-${i}`, points: Array.from({ length: 8 }, (_, k) => ({ hours: k * 2500, value: slope * k + 0.1 * normal() })) }
+})
+const wear = time(() => {
+  for (const { points } of fleet) sum += trend(points).sigma
+  sum += poolSisters(fleet).between!
+})
 if (!Number.isFinite(sum)) throw new Error('the speed table computed nothing')
 console.log(JSON.stringify({
   ofSheet, ofGrown, grownSteps: grown.sheet.steps.length,
-  limitsASecond: CALLS / limits * 1000, clearance, tightening, diagnosis, wayIn, steps: forked.steps.length, ways,
+  limitsASecond: CALLS / limits * 1000, clearance, wear, tightening, diagnosis, wayIn, steps: forked.steps.length, ways,
 }))

@@ -13,6 +13,7 @@ import SecretDialog from './SecretDialog.vue'
 
 const InstrumentsPane = laterComponent(() => import('./InstrumentsPane.vue'))
 const RulesPane = laterComponent(() => import('./RulesPane.vue'))
+const MetersPane = laterComponent(() => import('./MetersPane.vue'))
 const CataloguePane = laterComponent(() => import('./CataloguePane.vue'))
 
 const session = useSessionStore()
@@ -174,6 +175,14 @@ onMounted(() => { if (mayPeople.value || mayInstruments.value) void load() })
           lazy
         >
           <InstrumentsPane :sites="sites" />
+        </el-tab-pane>
+        <el-tab-pane
+          v-if="mayPeople"
+          name="meters"
+          label="Meters"
+          lazy
+        >
+          <MetersPane :sites="sites" />
         </el-tab-pane>
         <el-tab-pane
           v-if="mayRules"

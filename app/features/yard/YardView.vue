@@ -10,7 +10,7 @@ import { useSessionStore } from '../../net/session-store'
 import { useAnswer } from '../../net/use-answer'
 import { moment } from '../../ui/moment'
 import StateNote from '../../ui/StateNote.vue'
-import { UnitDialog } from '../unit'
+import { HoursListDialog, UnitDialog } from '../unit'
 import UnitTable from './UnitTable.vue'
 
 /** Lists that stay on the device: as it opens, and the last that were looked for. */
@@ -20,7 +20,7 @@ const FOLLOWS_EVERY_MS = 4000
 const [FIRST, PAGE] = [100, 500]
 
 const session = useSessionStore()
-const adding = ref(false)
+const [adding, listing] = [ref(false), ref(false)]
 /** What is looked for stands in the address: it can be kept, sent, and come back to. */
 const address = useRoute().query
 const oneOf = <T extends string>(known: readonly T[], text: unknown): T | undefined => known.find(one => one === text)
@@ -106,6 +106,13 @@ const shows = [
         >
           <Icon name="ph:plus" /> Machine
         </el-button>
+        <el-button
+          v-if="session.may('unit:write')"
+          aria-label="Running hours of many machines"
+          @click="listing = true"
+        >
+          <Icon name="ph:gauge" />
+        </el-button>
       </div>
     </div>
 
@@ -171,6 +178,10 @@ const shows = [
         {{ yard.data.value.total }} {{ yard.data.value.total === 1 ? 'unit' : 'units' }}
       </p>
     </template>
+    <HoursListDialog
+      v-model="listing"
+      @saved="load"
+    />
     <UnitDialog
       v-model="adding"
       @saved="navigateTo(`/units/${encodeURIComponent($event)}`)"
@@ -182,7 +193,8 @@ const shows = [
 .yard { max-width: 1320px; margin: 0 auto; padding: 18px 20px 10px; height: 100%; min-height: 620px; display: flex; flex-direction: column; }
 .head { display: flex; align-items: center; justify-content: space-between; gap: 20px; flex-wrap: wrap; }
 .find { display: flex; gap: 10px; flex-wrap: wrap; }
-.find .el-input { width: 250px; }
+.find .el-input { width: 230px; }
+.find .el-button { margin: 0; }
 .sites { display: grid; grid-template-columns: repeat(auto-fit, minmax(220px, 1fr)); gap: 12px; margin: 16px 0; }
 .site { display: flex; flex-direction: column; align-items: flex-start; gap: 2px; padding: 11px 18px; cursor: pointer; text-align: left; border-left: 6px solid var(--rule); min-height: 62px; }
 .site strong { font: 600 20px/1.2 var(--label); }
