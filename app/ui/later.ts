@@ -22,8 +22,11 @@ export function later<T>(load: Load<T>): Load<T> {
   return fetch
 }
 
-/** A component that comes later. */
-export const laterComponent = <C extends Component>(load: Load<{ default: C }>): C => defineAsyncComponent(later(load)) as unknown as C
+/** A component that comes later. It is taken out of what was fetched here: Vue itself would do so with a whole module only. */
+export function laterComponent<C extends Component>(load: Load<{ default: C }>): C {
+  const fetch = later(load)
+  return defineAsyncComponent(async () => (await fetch()).default as never) as unknown as C
+}
 
 /** A dialog that comes later: it is made when it is first opened, and stays, so that it closes as it opened. */
 export function laterDialog<C extends Component>(load: Load<{ default: C }>): C {

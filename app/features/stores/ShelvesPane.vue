@@ -97,7 +97,10 @@ const want = ({ free, leastStock, expired }: ItemRow) => expired > 0 ? 'too old'
           {{ (row as ItemRow).name }}<small
             v-if="(row as ItemRow).makersNumber"
             class="quiet"
-          >{{ (row as ItemRow).makersNumber }}</small>
+          >{{ (row as ItemRow).makersNumber }}</small><span
+            v-if="want(row as ItemRow)"
+            class="want"
+          ><Icon name="ph:warning-diamond" /> {{ want(row as ItemRow) }}</span>
         </template>
       </el-table-column>
       <el-table-column
@@ -112,14 +115,6 @@ const want = ({ free, leastStock, expired }: ItemRow) => expired > 0 ? 'too old'
             class="mono"
             :class="{ none: (row as ItemRow)[key] === 0 }"
           >{{ (row as ItemRow)[key] }}</span>
-        </template>
-      </el-table-column>
-      <el-table-column width="110">
-        <template #default="{ row }">
-          <span
-            v-if="want(row as ItemRow)"
-            class="want"
-          ><Icon name="ph:warning-diamond" /> {{ want(row as ItemRow) }}</span>
         </template>
       </el-table-column>
     </el-table>
@@ -149,7 +144,7 @@ const want = ({ free, leastStock, expired }: ItemRow) => expired > 0 ? 'too old'
 .number { min-height: 44px; font-weight: 500; color: var(--scribe); }
 small { display: block; }
 .none { color: var(--slate); }
-.want { color: var(--oxide); font-weight: 600; white-space: nowrap; }
+.want { margin-left: 10px; color: var(--oxide); font-weight: 600; white-space: nowrap; }
 .want svg { vertical-align: -2px; }
 .pages { margin-top: 10px; }
 </style>

@@ -20,7 +20,7 @@ const began = computed(() => {
   return last?.hoursSinceNew == null ? null : last.hours - last.hoursSinceNew
 })
 /** No forecast is drawn farther than this beyond what has been: the figures say the rest. */
-const END_SHARE = 1.5
+const END_SHARE = 2
 const endHours = computed(() => nowHours * END_SHARE)
 
 const draw: DrawChart = (colour) => {
