@@ -149,7 +149,7 @@ describe('the outlook', () => {
     const { body } = await planner.get<WearAnswer>('/units/P-103/wear')
     const rings = body.positions.find(({ position }) => position === 'ring-clearance')!
     expect(body.perDay!.perDay).toBeGreaterThan(5)
-    expect(rings.readings.map(({ life, stage }) => `${life} ${stage}`)).toEqual(
+    expect(rings.readings.slice(0, 6).map(({ life, stage }) => `${life} ${stage}`)).toEqual(
       ['0 as-found', '1 as-left', '1 as-found', '1 as-left', '1 as-found', '2 as-left'])
     expect(rings.line).toMatchObject({ differs: false })
     expect(rings.line!.slopePerHour * 10_000).toBeGreaterThan(0.08)

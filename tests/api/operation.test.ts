@@ -44,7 +44,7 @@ function run(script: string[], env: Record<string, string>): Started {
     closed: new Promise(resolve => child.on('close', resolve)),
   }
 }
-const until = (check: () => unknown, ms = 90_000) => vi.waitFor(check, { timeout: ms, interval: 150 })
+const until = (check: () => unknown, ms = 150_000) => vi.waitFor(check, { timeout: ms, interval: 150 })
 async function tool(name: string, data: string, ...args: string[]): Promise<{ code: number | null, said: string }> {
   const started = run(['scripts/tool.mjs', name, ...args], { NEEDLER_DATA: data })
   return { code: await started.closed, said: started.said() }
