@@ -235,5 +235,5 @@ const orderTable = computed((): SavedTable => ({
 section + section { margin-top: 22px; }
 small { display: block; font-weight: 400; }
 .by.late { color: var(--oxide); font-weight: 600; }
-.by.soon { color: var(--brass); font-weight: 600; }
+.by.soon { font-weight: 600; }
 </style>

@@ -91,7 +91,7 @@ onMounted(() => void plans.load())
 <style scoped>
 small { display: block; font-weight: 400; }
 .late { color: var(--oxide); font-weight: 600; }
-.soon { color: var(--brass); font-weight: 600; }
+.soon { font-weight: 600; }
 .kit { min-height: 44px; }
 .kit.in { color: var(--verdigris); }
 .kit.doubtful { color: var(--brass); }

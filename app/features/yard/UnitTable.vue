@@ -152,7 +152,9 @@ const percent = (share: number) => `${Math.round(share * 100)} % of the way to i
 .due { white-space: nowrap; }
 .due svg { vertical-align: -2px; }
 .due.late { color: var(--oxide); font-weight: 600; }
-.due.soon { color: var(--brass); font-weight: 600; }
+/* Brass on the row under the pointer would be too faint for text. */
+.due.soon { font-weight: 600; }
+.due.soon svg { color: var(--brass); }
 .unit { display: grid; grid-template-columns: auto 1fr; gap: 0 10px; align-items: center; font-size: 14px; }
 .unit .due { text-align: right; }
 .unit .words { grid-column: 1 / -1; -webkit-line-clamp: 1; }
