@@ -34,8 +34,16 @@ export function isGone(sheet: Sheet, state: JobState, { position, stage }: Readi
   return stage === 'as-found' && (said === 'replace' || said === 'scrap' || part.neverAgain === true)
 }
 
-/** How far a position may wear: what it may have been found at and stay, else what must hold as left. */
-export const wearLimitsOf = ({ limits, reuse }: Pick<Sheet['positions'][number], 'limits' | 'reuse'>): { lower?: number, upper?: number } => {
-  const { lower, upper } = reuse && (reuse.lower !== undefined || reuse.upper !== undefined) ? reuse : limits
-  return { ...lower === undefined ? {} : { lower }, ...upper === undefined ? {} : { upper } }
+/**
+ * How far a position may wear: to where it may have been found and stay, on the side where that lies beyond what must hold as left (a
+ * clearance wears towards its upper limit; that its lower one is near says nothing of wear). Where no such side is known, what must hold
+ * as left.
+ *
+ * @example wearLimitsOf({ limits: { lower: 0.4, upper: 0.6 }, reuse: { lower: 0.4, upper: 0.9 } }) // { upper: 0.9 }
+ */
+export function wearLimitsOf({ limits, reuse }: Pick<Sheet['positions'][number], 'limits' | 'reuse'>): { lower?: number, upper?: number } {
+  const lower = reuse?.lower !== undefined && !(reuse.lower >= (limits.lower ?? Infinity)) ? reuse.lower : undefined
+  const upper = reuse?.upper !== undefined && !(reuse.upper <= (limits.upper ?? -Infinity)) ? reuse.upper : undefined
+  const worn = lower === undefined && upper === undefined ? limits : { lower, upper }
+  return { ...worn.lower === undefined ? {} : { lower: worn.lower }, ...worn.upper === undefined ? {} : { upper: worn.upper } }
 }

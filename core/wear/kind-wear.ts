@@ -1,3 +1,4 @@
+import { groupBy } from '../group-by'
 import { median } from '../numbers'
 import { intervalFit, type IntervalFit } from './interval-fit'
 import { livesOf, type LivedRow, type WearRow } from './life-of'
@@ -71,9 +72,7 @@ const shareOf = (value: number, fresh: number | null, limit: number): number | n
 export function positionWear<T extends KindRow>(
   rows: readonly T[], nowHours: ReadonlyMap<string, number>, only?: string,
 ): PositionWear<T>[] {
-  const byUnit = new Map<string, T[]>()
-  for (const row of rows) byUnit.set(row.unit, [...byUnit.get(row.unit) ?? [], row])
-  const units = [...byUnit].map(([unit, own]) => ({ unit, rows: livesOf(own) }))
+  const units = [...groupBy(rows, ({ unit }) => unit)].map(([unit, own]) => ({ unit, rows: livesOf(own) }))
   const fresh = freshOf(rows)
   const histories = units.map(({ unit, rows }) => ({ unit, points: pointsOf(rows) })).filter(({ points }) => points.length > 0)
   const pooled = new Map(poolSisters(histories).units.map(one => [one.unit, one]))

@@ -1,4 +1,5 @@
 import { DomainError } from '../domain-error'
+import { groupBy } from '../group-by'
 import { mean, toDigits } from '../numbers'
 import type { WorkingLine } from '../working'
 import { studentPoint } from './student-t'
@@ -69,21 +70,21 @@ const SLIP_RISK = 0.03
 /** What floating numbers leave of an exact line. */
 export const DUST = 1e-9
 
+/** Readings that make sense, by life, those of one hour averaged; the life that goes on longest comes last. */
 function pointsOf(points: readonly WearPoint[]): Point[][] {
-  const lives = new Map<number | string, Map<number, number[]>>()
-  for (const [i, { hours, value, uncertainty = 0, step = 0, life = 0 }] of points.entries()) {
+  for (const { hours, value, uncertainty = 0, step = 0 } of points) {
     if (![hours, value].every(Number.isFinite) || hours < 0)
       throw new DomainError('trend.number', 'Each reading has a value and running hours from zero.')
     if (!(uncertainty >= 0 && step >= 0 && Number.isFinite(uncertainty + step)))
       throw new DomainError('trend.number', 'An uncertainty and a step are zero or more.')
-    const byHours = lives.get(life) ?? new Map<number, number[]>()
-    byHours.set(hours, [...byHours.get(hours) ?? [], i])
-    lives.set(life, byHours)
   }
-  const floorOf = (i: number) => Math.max((points[i]!.uncertainty ?? 0) / 2, (points[i]!.step ?? 0) / Math.sqrt(12))
-  return [...lives.values()]
-    .map(byHours => [...byHours].sort(([a], [b]) => a - b).map(([hours, from]) =>
-      ({ hours, value: mean(from.map(i => points[i]!.value)), floor: mean(from.map(floorOf)), from })))
+  const floorOf = ({ uncertainty = 0, step = 0 }: WearPoint) => Math.max(uncertainty / 2, step / Math.sqrt(12))
+  const numbered = points.map((point, from) => ({ point, from }))
+  return [...groupBy(numbered, ({ point: { life = 0 } }) => life).values()]
+    .map(life => [...groupBy(life, ({ point }) => point.hours)].sort(([a], [b]) => a - b).map(([hours, same]): Point => ({
+      hours, value: mean(same.map(({ point }) => point.value)), floor: mean(same.map(({ point }) => floorOf(point))),
+      from: same.map(({ from }) => from),
+    })))
     .sort((a, b) => a.at(-1)!.hours - b.at(-1)!.hours)
 }
 

@@ -64,7 +64,7 @@ const inOrder = (rows: readonly ReadingModelRow[]) => [...rows].sort((a, b) => a
 export const readings: ReadModel<ReadingModelRow> = {
   name: 'readings',
   about: 'the readings shown to the fleet',
-  version: 2,
+  version: 3,
   hears: new Set(['reading-taken', 'part-disposed', 'limit-bent', 'sheet-taken-over', 'undone', 'gone-back']),
   rowsOf: one => inOrder([...standing(one).values()].map(taken => rowOf(one, taken))),
   kept: async (db, jobId) => {

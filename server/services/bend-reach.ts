@@ -1,4 +1,4 @@
-import { and, desc, eq, isNull } from 'drizzle-orm'
+import { and, desc, eq, inArray, isNull } from 'drizzle-orm'
 import { bendInWords, bendName, unbentSheet, type UnitBend, type UnitBends } from '#core'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
@@ -7,9 +7,16 @@ import { loadLiveJob, type LiveJob } from './live-job'
 import { unitsWithin } from './reach'
 
 /** The figures of a unit as they stand. */
-export async function bendsOfUnit(db: Pick<Database, 'select'>, unitId: string): Promise<UnitBends | undefined> {
-  const [row] = await db.select().from(unitBends).where(eq(unitBends.unitId, unitId)).orderBy(desc(unitBends.version)).limit(1)
-  return row && row.list.length > 0 ? { version: row.version, list: row.list } : undefined
+export const bendsOfUnit = async (db: Pick<Database, 'selectDistinctOn'>, unitId: string): Promise<UnitBends | undefined> =>
+  (await bendsOfUnits(db, [unitId])).get(unitId)
+
+/** The same of several units; those without figures of their own are left out. */
+export async function bendsOfUnits(db: Pick<Database, 'selectDistinctOn'>, unitIds: readonly string[]): Promise<Map<string, UnitBends>> {
+  const rows = unitIds.length === 0
+    ? []
+    : await db.selectDistinctOn([unitBends.unitId]).from(unitBends).where(inArray(unitBends.unitId, [...unitIds]))
+        .orderBy(unitBends.unitId, desc(unitBends.version))
+  return new Map(rows.filter(({ list }) => list.length > 0).map(({ unitId, version, list }) => [unitId, { version, list }]))
 }
 
 const thingOf = ({ bend }: UnitBend) => bend.of === 'limit'

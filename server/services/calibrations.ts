@@ -5,13 +5,13 @@ import type { Database } from '../db/client'
 import { calibration, instrument, job, jobEvent, person, site, unit } from '../db/schema'
 import { findInstrument, TAKEN_WITH } from './instruments'
 import { Problem } from './problem'
+import { today } from './today'
 
 type Tx = Parameters<Parameters<Database['transaction']>[0]>[0]
 
 const MOST_SUSPECT = 500
 /** The day so many days after another. */
 const dayAfter = (day: string, days: number) => new Date(Date.parse(day) + days * 86_400_000).toISOString().slice(0, 10)
-const today = () => new Date().toISOString().slice(0, 10)
 
 /** Takes an instrument into the register, with the calibration that it came with. */
 export async function addInstrument(

@@ -1,14 +1,15 @@
-import { and, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
+import { and, eq, getTableColumns, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
 import {
-  dayBand, hoursAt, hoursPerDay, kindInterval, machineHours, nearestLimit, nextDue, positionWear, tells,
+  dayBand, groupBy, hoursAt, hoursPerDay, kindInterval, machineHours, nearestLimit, nextDue, positionWear, tells,
   type DueAnswer, type HoursPerDay, type IntervalFit, type KindRow, type MachineHours, type PositionWear,
 } from '#core'
 import type { Database, Transaction } from '../db/client'
 import { job, outlookStale, reading, runningHours, unit, unitOutlook } from '../db/schema'
+import { today } from './today'
 
 /*
  * What the fleet tells of each of its machines. It is worked out a kind at a time, because sisters help each other, whenever something of
- * the kind has changed: the change marks the kind in its own transaction, and whichever instance looks first takes the mark away and works.
+ * the kind has changed: the change marks the kind in its own transaction, an instance works, and then takes away the mark it had seen.
  */
 
 type UnitRowOf = typeof unit.$inferSelect
@@ -17,9 +18,11 @@ type Tx = Pick<Database | Transaction, 'insert'>
 /** The kind that a unit is worked out with: the machines of its sheet, or it alone. */
 export const kindOf = ({ id, sheetKey }: Pick<UnitRowOf, 'id' | 'sheetKey'>): string => sheetKey ?? `unit:${id}`
 
-/** Something of these kinds has changed. */
+/** Something of these kinds has changed; a mark that stands is made anew, so that whoever works by the old one does not take it away. */
 export async function markStale(tx: Tx, kinds: readonly string[]): Promise<void> {
-  if (kinds.length > 0) await tx.insert(outlookStale).values([...new Set(kinds)].map(kind => ({ kind }))).onConflictDoNothing()
+  const marks = [...new Set(kinds)].sort().map(kind => ({ kind }))
+  if (marks.length > 0)
+    await tx.insert(outlookStale).values(marks).onConflictDoUpdate({ target: outlookStale.kind, set: { since: sql`now()` } })
 }
 
 /** The same of the kind of one unit. */
@@ -41,8 +44,7 @@ async function unitsOf(db: Database, kind: string, today: string): Promise<UnitA
     ? []
     : await db.select().from(runningHours)
         .where(and(inArray(runningHours.unitId, units.map(({ id }) => id)), isNull(runningHours.withdrawnAt)))
-  const byUnit = new Map<string, typeof rows>()
-  for (const row of rows) byUnit.set(row.unitId, [...byUnit.get(row.unitId) ?? [], row])
+  const byUnit = groupBy(rows, ({ unitId }) => unitId)
   return units.map((one) => {
     const hours = machineHours((byUnit.get(one.id) ?? []).map(({ at, hours, wasHours }) =>
       ({ at: at.toISOString(), hours, ...wasHours === null ? {} : { wasHours } })))
@@ -71,10 +73,8 @@ export interface KindOutlook { units: UnitAt[], wears: PositionWear<FleetRow>[],
 export async function kindOutlook(db: Database, kind: string, today: string, only?: string): Promise<KindOutlook> {
   const units = await unitsOf(db, kind, today)
   const nowHours = new Map(units.map(one => [one.unit.id, one.nowHours]))
-  const byPosition = new Map<string, FleetRow[]>()
-  for (const row of await rowsOf(db, kind, units)) byPosition.set(row.position, [...byPosition.get(row.position) ?? [], row])
   const wears: PositionWear<FleetRow>[] = []
-  for (const rows of byPosition.values()) {
+  for (const rows of groupBy(await rowsOf(db, kind, units), ({ position }) => position).values()) {
     wears.push(...positionWear(rows, nowHours, only))
     await new Promise(resolve => setImmediate(resolve))
   }
@@ -102,52 +102,49 @@ export async function lastOverhauls(db: Database, units: readonly UnitAt[]): Pro
   return new Map(units.map(({ unit: { id }, hours }) => [id, at.has(id) ? hoursAt(hours, at.get(id)!) : null]))
 }
 
-const dayNow = () => new Date().toISOString().slice(0, 10)
-
 /** Works out a kind and keeps what lists show of it. */
-export async function refreshKind(db: Database, kind: string, today = dayNow()): Promise<string[]> {
-  const { units, wears } = await kindOutlook(db, kind, today)
+export async function refreshKind(db: Database, kind: string, day = today()): Promise<string[]> {
+  const { units, wears } = await kindOutlook(db, kind, day)
   const last = await lastOverhauls(db, units)
+  const byUnit = groupBy(wears.filter(({ mayWear }) => mayWear), ({ unit }) => unit)
   const rows = units.map((at): typeof unitOutlook.$inferInsert => {
-    const own = wears.filter(wear => wear.unit === at.unit.id && wear.mayWear)
+    const own = byUnit.get(at.unit.id) ?? []
     const { nearest } = nearestLimit(own)
-    const dues = duesOf(at, own, today, last.get(at.unit.id) ?? null)
-    const band = nearest && at.perDay ? dayBand(nearest.time, at.perDay, today) : { lowDay: null, medianDay: null, highDay: null }
+    const dues = duesOf(at, own, day, last.get(at.unit.id) ?? null)
+    const band = nearest && at.perDay ? dayBand(nearest.time, at.perDay, day) : { lowDay: null, medianDay: null, highDay: null }
     return {
-      unitId: at.unit.id, day: today, ...band,
+      unitId: at.unit.id, day, ...band,
       position: nearest?.position ?? null, positionName: nearest?.name ?? null, share: nearest?.share ?? null,
       dueDay: dues[0]?.day ?? null, dueReason: dues[0]?.reason ?? null, dueWhat: dues[0]?.what ?? null, dues,
     }
   })
-  for (let i = 0; i < rows.length; i += MOST_AT_ONCE) {
-    const some = rows.slice(i, i + MOST_AT_ONCE)
-    await db.insert(unitOutlook).values(some).onConflictDoUpdate({
-      target: unitOutlook.unitId,
-      set: Object.fromEntries(Object.entries(KEPT).map(([key, column]) => [key, sql.raw(`excluded.${column}`)])),
-    })
-  }
+  const { unitId: _unitId, ...columns } = getTableColumns(unitOutlook)
+  const set = Object.fromEntries(Object.entries(columns).map(([key, { name }]) => [key, sql.raw(`excluded.${name}`)]))
+  for (let i = 0; i < rows.length; i += MOST_AT_ONCE)
+    await db.insert(unitOutlook).values(rows.slice(i, i + MOST_AT_ONCE)).onConflictDoUpdate({ target: unitOutlook.unitId, set })
   return units.map(at => at.unit.tag)
 }
 
 const MOST_AT_ONCE = 500
-const KEPT = {
-  day: 'day', position: 'position', positionName: 'position_name', share: 'share', lowDay: 'low_day', medianDay: 'median_day', highDay: 'high_day',
-  dueDay: 'due_day', dueReason: 'due_reason', dueWhat: 'due_what', dues: 'dues',
-}
 
-/** Works out every kind that has changed, one after the other; other instances take others. Gives the tags of what was worked out. */
+/**
+ * Works out every kind that has changed, one after the other; gives the tags of what was worked out. A mark goes away when its work is
+ * done: one that an instance dies over is found by the next.
+ */
 export async function refreshStale(db: Database): Promise<string[]> {
   const tags: string[] = []
   for (;;) {
-    const [taken] = await db.execute<{ kind: string }>(sql`delete from outlook_stale where kind = (
-      select kind from outlook_stale order by since limit 1 for update skip locked) returning kind`)
-    if (!taken) return tags
+    const [mark] = await db.execute<{ kind: string, made: string }>(
+      sql`select kind, xmin::text as made from outlook_stale order by since limit 1`)
+    if (!mark) return tags
     try {
-      tags.push(...await refreshKind(db, taken.kind))
+      tags.push(...await refreshKind(db, mark.kind))
     } catch (error) {
-      await markStale(db, [taken.kind])
+      // It goes to the end, so that others do not wait for it.
+      await markStale(db, [mark.kind])
       throw error
     }
+    await db.execute(sql`delete from outlook_stale where kind = ${mark.kind} and xmin::text = ${mark.made}`)
   }
 }
 
@@ -155,5 +152,5 @@ export async function refreshStale(db: Database): Promise<string[]> {
 export async function markYesterday(db: Database): Promise<void> {
   await db.execute(sql`insert into outlook_stale (kind)
     select distinct coalesce(u.sheet_key, 'unit:' || u.id) from unit u left join unit_outlook o on o.unit_id = u.id
-    where u.retired_at is null and (o.day is null or o.day < ${dayNow()}) on conflict do nothing`)
+    where u.retired_at is null and (o.day is null or o.day < ${today()}) on conflict do nothing`)
 }

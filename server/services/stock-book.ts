@@ -6,6 +6,7 @@ import type { Database, Transaction } from '../db/client'
 import { plannedJob, stockEntry, stockItem, stockLot, stockOrder, unit } from '../db/schema'
 import { Problem } from './problem'
 import { isSiteOf, reaches } from './reach'
+import { today } from './today'
 
 /* The book of the stores. Each entry is judged against the lot it is about, one at a time, and never changed. */
 
@@ -15,11 +16,17 @@ type Refused = { code: string, message: string } | null
 export async function writeEntry(tx: Transaction, person: Person, input: EntryInput): Promise<EntryOutcome> {
   const { id, item: itemId, site: siteKey, lot, deed, count, plan, order, fromQuarantine, note, cured } = input
   const [item] = await tx.select().from(stockItem).where(eq(stockItem.id, itemId))
-  if (!item || !await isSiteOf(tx, person, siteKey)) return { id, outcome: 'refused', code: 'item.unknown', message: 'There is no such item within your reach.' }
-  if (deed === 'received') await tx.insert(stockLot).values({ itemId, siteKey, lot, cured: cured ?? null }).onConflictDoNothing()
+  if (!item || !await isSiteOf(tx, person, siteKey))
+    return { id, outcome: 'refused', code: 'item.unknown', message: 'There is no such item within your reach.' }
+  const ofLot = and(eq(stockLot.itemId, itemId), eq(stockLot.siteKey, siteKey), eq(stockLot.lot, lot))
+  // Whoever forgot on which day a batch was cured says it with the next entry.
+  if (deed === 'received') {
+    await tx.insert(stockLot).values({ itemId, siteKey, lot, cured: cured ?? null }).onConflictDoUpdate({
+      target: [stockLot.itemId, stockLot.siteKey, stockLot.lot], set: { cured: sql`coalesce(${stockLot.cured}, excluded.cured)` },
+    })
+  }
   // One writer of a lot at a time; also of an order, so that what is sent twice at once comes once.
-  const [kept] = await tx.select().from(stockLot)
-    .where(and(eq(stockLot.itemId, itemId), eq(stockLot.siteKey, siteKey), eq(stockLot.lot, lot))).for('update')
+  const [kept] = await tx.select().from(stockLot).where(ofLot).for('update')
   const [before] = await tx.select().from(stockEntry).where(eq(stockEntry.id, id))
   if (before) {
     const isSame = before.itemId === itemId && before.siteKey === siteKey && before.lot === lot && before.deed === deed
@@ -34,8 +41,7 @@ export async function writeEntry(tx: Transaction, person: Person, input: EntryIn
     id, itemId, siteKey, lot, deed, count, planId: plan ?? null, orderId: order ?? null, fromQuarantine: fromQuarantine ?? false,
     note: note ?? null, byId: person.id,
   })
-  await tx.update(stockLot).set({ stock: withEntry(kept!.stock, { deed, count, job: plan, fromQuarantine }) })
-    .where(and(eq(stockLot.itemId, itemId), eq(stockLot.siteKey, siteKey), eq(stockLot.lot, lot)))
+  await tx.update(stockLot).set({ stock: withEntry(kept!.stock, { deed, count, job: plan, fromQuarantine }) }).where(ofLot)
   return { id, outcome: 'recorded' }
 }
 
@@ -46,8 +52,10 @@ async function refuseFor(
 ): Promise<Refused> {
   if (item.retired && deed === 'received') return { code: 'item.retired', message: `${item.number} is kept no more.` }
   if (deed === 'received') {
-    if (item.shelfLifeMonths !== null && !lot.cured) return { code: 'lot.no-cure', message: `${item.number} keeps ${item.shelfLifeMonths} months: when was it cured?` }
-    if (cured && lot.cured && cured !== lot.cured) return { code: 'lot.other-cure', message: `This batch was cured on ${lot.cured}. Another day is another batch.` }
+    if (item.shelfLifeMonths !== null && !lot.cured)
+      return { code: 'lot.no-cure', message: `${item.number} keeps ${item.shelfLifeMonths} months: when was it cured?` }
+    if (cured && lot.cured && cured !== lot.cured)
+      return { code: 'lot.other-cure', message: `This batch was cured on ${lot.cured}. Another day is another batch.` }
   }
   if (order) {
     const [ordered] = await tx.select().from(stockOrder).where(eq(stockOrder.id, order)).for('update')
@@ -55,8 +63,10 @@ async function refuseFor(
       return { code: 'order.unknown', message: 'There is no such order of this item at this site.' }
     const [{ came } = { came: 0 }] = await tx.select({ came: sql<number>`coalesce(sum(${stockEntry.count}), 0)::int` }).from(stockEntry)
       .where(and(eq(stockEntry.orderId, order), eq(stockEntry.deed, 'received')))
-    if (ordered.closed || came + count > ordered.count)
-      return { code: 'order.received', message: `Of order ${ordered.number}, ${came} of ${ordered.count} have come already. Has it been written down twice?` }
+    if (ordered.closed || came + count > ordered.count) {
+      const said = `Of order ${ordered.number}, ${came} of ${ordered.count} have come already.`
+      return { code: 'order.received', message: `${said} Has it been written down twice?` }
+    }
   }
   if (plan) {
     const [planned] = await tx.select({ status: plannedJob.status, siteKey: unit.siteKey }).from(plannedJob)
@@ -69,8 +79,10 @@ async function refuseFor(
   const isGoingIn = deed === 'reserved' || deed === 'issued' || deed === 'released'
   if (isGoingIn && item.shelfLifeMonths !== null && lot.cured) {
     const life = { cured: lot.cured, months: item.shelfLifeMonths, extendedTo: lot.extendedTo }
-    if (isExpired(life, new Date().toISOString().slice(0, 10)))
-      return { code: 'lot.expired', message: `This batch was good until ${lastGoodDay(life)}. It does not go into a machine unless an engineer extends it.` }
+    if (isExpired(life, today())) {
+      const until = lastGoodDay(life)
+      return { code: 'lot.expired', message: `This batch was good until ${until}. It does not go into a machine unless an engineer extends it.` }
+    }
   }
   return null
 }

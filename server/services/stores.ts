@@ -1,14 +1,16 @@
-import { and, asc, desc, eq, ilike, inArray, or, sql } from 'drizzle-orm'
-import { freeOf, lastGoodDay, shortages, upgradeSheet } from '#core'
+import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
+import { freeOf, groupBy, lastGoodDay, shortages, upgradeSheet, type PlannedNeed } from '#core'
 import type { EntryRow, FitInput, FitRow, ItemAnswer, ItemInput, ItemRow, LotRow, OrderInput, OrderRow, ShortageRow } from '#shared/wire/stores'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
-import { person as personTable, plannedJob, stockEntry, stockFit, stockItem, stockLot, stockOrder, unit } from '../db/schema'
-import { needsOf, requirePlan } from './plans'
+import { person as personTable, plannedJob, site, stockEntry, stockFit, stockItem, stockLot, stockOrder, unit } from '../db/schema'
+import { matching } from './matching'
+import { needsOf, newestOf, requirePlan, type Needed } from './plans'
 import { Problem } from './problem'
 import { isSiteOf, reaches, unitsWithin } from './reach'
 import { newestReleased } from './sheets'
-import { holdFor, isGood, moveHeld, today } from './stock-of-plan'
+import { holdFor, isGood, moveHeld } from './stock-of-plan'
+import { today } from './today'
 
 type Item = typeof stockItem.$inferSelect
 type Lot = typeof stockLot.$inferSelect
@@ -21,11 +23,8 @@ const MOST_SHOWN = 200
 
 /** What the stores keep, with how many lie within reach. */
 export async function listItems(db: Database, person: Person, search = ''): Promise<ItemRow[]> {
-  const words = search.trim().split(/\s+/).filter(Boolean)
-  const like = (word: string) => `%${word.replaceAll(/[\\%_]/g, '\\$&')}%`
   const items = await db.select().from(stockItem)
-    .where(and(eq(stockItem.retired, false), ...words.map(word =>
-      or(ilike(stockItem.number, like(word)), ilike(stockItem.name, like(word)), ilike(stockItem.makersNumber, like(word))))))
+    .where(and(eq(stockItem.retired, false), matching(search, [stockItem.number, stockItem.name, stockItem.makersNumber])))
     .orderBy(asc(stockItem.number)).limit(MOST_ITEMS)
   return toItemRows(db, person, items)
 }
@@ -38,8 +37,7 @@ async function toItemRows(db: Database, person: Person, items: readonly Item[]):
     db.select({ itemId: stockOrder.itemId, open: sql<number>`sum(${stockOrder.count} - ${came})::int` }).from(stockOrder)
       .where(and(inArray(stockOrder.itemId, ids), eq(stockOrder.closed, false), ordersWithin(person))).groupBy(stockOrder.itemId),
   ])
-  const byItem = new Map<string, Lot[]>()
-  for (const lot of lots) byItem.set(lot.itemId, [...byItem.get(lot.itemId) ?? [], lot])
+  const byItem = groupBy(lots, ({ itemId }) => itemId)
   const ordered = new Map(orders.map(({ itemId, open }) => [itemId, open]))
   return items.map((item) => {
     const own = byItem.get(item.id) ?? []
@@ -47,10 +45,8 @@ async function toItemRows(db: Database, person: Person, items: readonly Item[]):
     const held = (lot: Lot) => lot.stock.shelf - freeOf(lot.stock)
     return {
       ...item, quarantine: sum(lot => lot.stock.quarantine), shelf: sum(lot => lot.stock.shelf), held: sum(held),
-      free: sum(lot => isGood(lot, item) ? freeOf(lot.stock) : 0), expired: sum(lot => isGood(lot,
-        item)
-        ? 0
-        : lot.stock.shelf + lot.stock.quarantine),
+      free: sum(lot => isGood(lot, item) ? freeOf(lot.stock) : 0),
+      expired: sum(lot => isGood(lot, item) ? 0 : lot.stock.shelf + lot.stock.quarantine),
       ordered: ordered.get(item.id) ?? 0,
     }
   })
@@ -80,10 +76,9 @@ export async function readItem(db: Database, person: Person, number: string): Pr
 
 const toLotRow = (lot: Lot, item: Item): LotRow => ({
   site: lot.siteKey, lot: lot.lot, cured: lot.cured, extendedTo: lot.extendedTo, stock: lot.stock, isExpired: !isGood(lot, item),
-  goodUntil: item.shelfLifeMonths !== null && lot.cured
-    ? lastGoodDay({ cured: lot.cured, months: item.shelfLifeMonths,
-        extendedTo: lot.extendedTo })
-    : null,
+  goodUntil: item.shelfLifeMonths === null || !lot.cured
+    ? null
+    : lastGoodDay({ cured: lot.cured, months: item.shelfLifeMonths, extendedTo: lot.extendedTo }),
 })
 
 export async function requireItem(db: Pick<Database, 'select'>, number: string): Promise<Item> {
@@ -129,17 +124,11 @@ async function fitsOfItem(db: Database, itemId: string): Promise<FitRow[]> {
   const rows = await db.select({ fit: stockFit, by: personTable.name }).from(stockFit)
     .innerJoin(personTable, eq(personTable.id, stockFit.approvedBy))
     .where(eq(stockFit.itemId, itemId)).orderBy(asc(stockFit.sheetKey), asc(stockFit.part))
-  const keys = [...new Set(rows.map(({ fit }) => fit.sheetKey))]
-  const sheets = new Map(await Promise.all(keys.map(async key => [key, await newestReleased(db, key)] as const)))
-  const named = (key: string, part: string) => {
-    const sheet = sheets.get(key)
-    return sheet && upgradeSheet(sheet.document).parts.find(one => one.key === part)?.name
-  }
+  const sheets = await newestOf(db, [...new Set(rows.map(({ fit }) => fit.sheetKey))])
   return rows.map(({ fit: { id, sheetKey, part, when, units, rank, approvedAt }, by }) => {
-    return {
-      id, sheet: sheetKey, part, when, units, rank, by, at: approvedAt.toISOString(), sheetTitle: sheets.get(sheetKey)?.title ?? sheetKey,
-      partName: named(sheetKey, part) ?? part,
-    }
+    const { title, parts } = sheets.get(sheetKey)!
+    const partName = parts.find(({ key }) => key === part)?.name ?? part
+    return { id, sheet: sheetKey, part, when, units, rank, by, at: approvedAt.toISOString(), sheetTitle: title, partName }
   })
 }
 
@@ -154,7 +143,8 @@ export async function approveFit(
   if (!document.parts.some(({ key }) => key === part)) throw new Problem(422, 'fit.unknown-part', `The sheet has no part "${part}".`)
   for (const [option, values] of Object.entries(when ?? {})) {
     const known = document.options?.find(({ key }) => key === option)?.values.map(({ key }) => key)
-    if (!known || values.some(value => !known.includes(value))) throw new Problem(422, 'options.unknown', `The sheet has no such option as "${option}".`)
+    if (!known || values.some(value => !known.includes(value)))
+      throw new Problem(422, 'options.unknown', `The sheet has no such option as "${option}".`)
   }
   const said = { when, units, rank, approvedBy: person.id, approvedAt: new Date() }
   const [made] = await db.insert(stockFit).values({ sheetKey, part, itemId: item.id, ...said })
@@ -188,12 +178,12 @@ export async function orderItem(
 ): Promise<{ id: string, number: number }> {
   const [found] = await db.select().from(stockItem).where(eq(stockItem.id, item))
   if (!found || !await isSiteOf(db, person, site)) throw new Problem(404, 'item.unknown', 'There is no such item within your reach.')
-  const [made] = await db.insert(stockOrder).values({ id, itemId: item, siteKey: site, count, expected, note,
-    by: person.id }).onConflictDoNothing()
-    .returning({ number: stockOrder.number })
+  const [made] = await db.insert(stockOrder).values({ id, itemId: item, siteKey: site, count, expected, note, by: person.id })
+    .onConflictDoNothing().returning({ number: stockOrder.number })
   if (made) return { id, ...made }
   const [before] = await db.select().from(stockOrder).where(eq(stockOrder.id, id))
-  if (before?.itemId !== item || before.count !== count || before.siteKey !== site) throw new Problem(409, 'order.foreign', 'This number belongs to another order.')
+  if (before?.itemId !== item || before.count !== count || before.siteKey !== site)
+    throw new Problem(409, 'order.foreign', 'This number belongs to another order.')
   return { id, number: before.number }
 }
 
@@ -208,7 +198,7 @@ export async function closeOrder(db: Database, person: Person, id: string): Prom
 export async function holdForPlan(db: Database, person: Person, id: string): Promise<{ held: number }> {
   const { plan, unit: one } = await requirePlan(db, person, id)
   if (plan.status !== 'planned') throw new Problem(409, 'plan.gone', 'It was dropped or started already.')
-  const [{ check, fitting }] = await needsOf(db, [{ plan, unit: one }]) as [Awaited<ReturnType<typeof needsOf>>[number]]
+  const [{ check, fitting }] = await needsOf(db, [{ plan, unit: one }]) as [Needed]
   if (!check) throw new Problem(409, 'unit.no-sheet', `${one.tag} has no sheet yet: nobody knows what it needs.`)
   const wanted = new Map<string, number>()
   if (fitting.kit) wanted.set(fitting.kit.id, 1)
@@ -225,38 +215,58 @@ export async function issueForPlan(db: Database, person: Person, id: string): Pr
   return { issued: await db.transaction(tx => moveHeld(tx, person, id, 'issued')) }
 }
 
-/** What must be ordered by when, over all that is planned within reach. */
+/** What must be ordered by when, over all that is planned within reach: at each site for itself, because nobody drives for a gasket. */
 export async function listShortages(db: Database, person: Person): Promise<ShortageRow[]> {
-  const plans = await db.select({ plan: plannedJob, unit }).from(plannedJob).innerJoin(unit, eq(unit.id, plannedJob.unitId))
-    .where(and(eq(plannedJob.status, 'planned'), unitsWithin(person))).orderBy(asc(plannedJob.day))
-  const needs = await needsOf(db, plans)
-  const items = await listItems(db, person)
-  const orders = await listOrders(db, person)
-  // A kit serves one job: the earliest.
-  const kitsLeft = new Map<string, number>()
-  const planned = plans.flatMap(({ plan, unit: one }, i) => {
-    const { check, fitting, held } = needs[i]!
-    const shelf = `${one.siteKey} ${fitting.kit?.id}`
-    const isHeld = fitting.kit !== null && held.has(fitting.kit.id)
-    const left = kitsLeft.get(shelf) ?? fitting.kits
-    kitsLeft.set(shelf, isHeld ? left : left - 1)
-    const hasKit = isHeld || left > 0
-    const fits = new Map<string, string>()
-    for (const { part, item } of fitting.stock) if (!fits.has(part)) fits.set(part, item)
-    return (check?.lines ?? []).flatMap(({ part, count, inKit }) => {
-      const item = fits.get(part)
-      const open = hasKit ? count - inKit : count
-      return item && open > 0 ? [{ job: plan.id, day: plan.day, item, count: open }] : []
-    })
+  const [plans, items, lots, orders, sites] = await Promise.all([
+    db.select({ plan: plannedJob, unit }).from(plannedJob).innerJoin(unit, eq(unit.id, plannedJob.unitId))
+      .where(and(eq(plannedJob.status, 'planned'), unitsWithin(person))).orderBy(asc(plannedJob.day)),
+    db.select().from(stockItem).where(eq(stockItem.retired, false)),
+    db.select().from(stockLot).where(lotsWithin(person)),
+    listOrders(db, person),
+    db.select({ key: site.key }).from(site).where(person.sites ? inArray(site.key, person.sites) : undefined).orderBy(site.place),
+  ])
+  const planned = openNeeds(plans, await needsOf(db, plans))
+  const incoming = orders.map(({ item, site, expected, count, received }) =>
+    ({ item: atSite(item, site), day: expected < today() ? today() : expected, count: count - received }))
+  const [byItem, lotsAt] = [new Map(items.map(item => [item.id, item])), groupBy(lots, ({ itemId, siteKey }) => atSite(itemId, siteKey))]
+  // What has never been on a shelf is wanted where it is planned, or at the first site.
+  const been = new Set([...lots.map(({ itemId }) => itemId), ...planned.map(({ item }) => item.split(' ')[0])])
+  const never = items.filter(({ id }) => !been.has(id)).map(({ id }) => atSite(id, sites[0]?.key ?? ''))
+  const stock = [...new Set([...lotsAt.keys(), ...planned.map(({ item }) => item), ...never])].flatMap((key) => {
+    const item = byItem.get(key.split(' ')[0]!)
+    const free = (lotsAt.get(key) ?? []).reduce((sum, lot) => sum + (item && isGood(lot, item) ? freeOf(lot.stock) : 0), 0)
+    return item ? [{ item: key, free, least: item.leastStock, leadDays: item.leadDays }] : []
   })
   const tags = new Map(plans.map(({ plan, unit: one }) => [plan.id, one.tag]))
-  const incoming = orders.map(({ item, expected, count, received }) => ({ item, day: expected < today() ? today() : expected,
-    count: count - received }))
-  const rows = new Map(items.map(item => [item.id, item]))
-  return shortages(planned, incoming, items
-    .map(({ id, free, held, leastStock, leadDays }) => ({ item: id, free: free + held, least: leastStock, leadDays })))
-    .map((one) => {
-      const { number, name, leadDays } = rows.get(one.item)!
-      return { ...one, number, name, leadDays, units: one.jobs.map(job => tags.get(job)!) }
+  return shortages(planned, incoming, stock).map(({ item: key, ...short }) => {
+    const [id, site] = key.split(' ') as [string, string]
+    const { number, name, leadDays } = byItem.get(id)!
+    return { ...short, item: id, site, number, name, leadDays, units: short.jobs.map(job => tags.get(job)!) }
+  })
+}
+
+/** An item at a site: its shelves are told apart. */
+const atSite = (item: string, site: string) => `${item} ${site}`
+
+/** Pieces that plans have still to get: less what a kit brings, which serves one job, the earliest, and less what they have. */
+type Planned = { plan: typeof plannedJob.$inferSelect, unit: typeof unit.$inferSelect }
+function openNeeds(plans: readonly Planned[], needs: readonly Needed[]): PlannedNeed[] {
+  const kitsLeft = new Map<string, number>()
+  return plans.flatMap(({ plan, unit: { siteKey } }, i) => {
+    const { check, fitting: { kit, kits, stock, held } } = needs[i]!
+    const box = atSite(kit?.id ?? '', siteKey)
+    const hasOwn = kit !== null && held.get(kit.id)! > 0
+    const left = kitsLeft.get(box) ?? kits
+    kitsLeft.set(box, hasOwn ? left : left - 1)
+    const preferred = new Map(stock.toReversed().map(({ part, item }) => [part, item]))
+    const has = new Map(held)
+    return (check?.lines ?? []).flatMap(({ part, count, inKit }) => {
+      const item = preferred.get(part)
+      if (item === undefined) return []
+      const wanted = hasOwn || left > 0 ? count - inKit : count
+      const own = Math.min(wanted, has.get(item) ?? 0)
+      has.set(item, (has.get(item) ?? 0) - own)
+      return wanted > own ? [{ job: plan.id, day: plan.day, item: atSite(item, siteKey), count: wanted - own }] : []
     })
+  })
 }

@@ -1,11 +1,10 @@
-import { and, eq, isNull } from 'drizzle-orm'
 import { dayBand, nearestLimit, type PositionWear } from '#core'
 import type { PositionTrend, WearAnswer } from '#shared/wire/fleet'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
-import { unit } from '../db/schema'
 import { duesOf, kindOf, kindOutlook, lastOverhauls, type FleetRow } from './outlook'
-import { unitsWithin } from './reach'
+import { reaches } from './reach'
+import { today } from './today'
 import { requireUnit } from './units'
 
 /** So many sisters are drawn behind a trend; the line stands on all of them. */
@@ -16,21 +15,20 @@ const orNull = (hours: number): number | null => Number.isFinite(hours) ? hours 
 /** How every position of a unit wears, what its sisters say of it, and when the unit is due and why. */
 export async function readWear(db: Database, person: Person, tag: string): Promise<WearAnswer> {
   const { unit: found } = await requireUnit(db, person, tag)
-  const today = new Date().toISOString().slice(0, 10)
-  const { units, wears, interval } = await kindOutlook(db, kindOf(found), today, found.id)
+  const day = today()
+  const { units, wears, interval } = await kindOutlook(db, kindOf(found), day, found.id)
   const at = units.find(one => one.unit.id === found.id)
   const own = wears.filter(wear => wear.unit === found.id)
-  const within = await db.select({ id: unit.id, tag: unit.tag }).from(unit).where(and(eq(unit.sheetKey, found.sheetKey ?? ''), isNull(unit.retiredAt), unitsWithin(person)))
-  const tags = new Map(within.map(({ id, tag }) => [id, tag]))
+  const tags = new Map(units.filter(({ unit }) => reaches(person, unit.siteKey)).map(({ unit }) => [unit.id, unit.tag]))
   const helps = new Map(nearestLimit(own.filter(wear => wear.mayWear)).untold.map(({ position, help }) => [position, help]))
   const last = at ? await lastOverhauls(db, [at]) : new Map<string, null>()
   return {
     nowHours: at?.nowHours ?? found.runningHours, perDay: at?.perDay ?? null, interval,
-    dues: at ? duesOf(at, own, today, last.get(found.id) ?? null) : [],
+    dues: at ? duesOf(at, own, day, last.get(found.id) ?? null) : [],
     positions: own.map((wear): PositionTrend => {
       const { trend, time, rows, limit, share, weight, differs, position, name } = wear
       const newest = rows.at(-1)!
-      const days = time && at?.perDay ? dayBand(time, at.perDay, today) : { lowDay: null, medianDay: null, highDay: null }
+      const days = time && at?.perDay ? dayBand(time, at.perDay, day) : { lowDay: null, medianDay: null, highDay: null }
       return {
         position, name, limit, share, quantity: newest.quantity, lower: newest.lower, upper: newest.upper,
         help: helps.get(position) ?? null,

@@ -1,10 +1,11 @@
-import { and, asc, count, desc, eq, exists, ilike, inArray, isNotNull, isNull, ne, or, sql, type SQL } from 'drizzle-orm'
+import { and, asc, count, desc, eq, exists, inArray, isNotNull, isNull, ne, sql, type SQL } from 'drizzle-orm'
 import { bendInWords, bendName, upgradeSheet, type EventBodies, type SheetDocument, type UnitBends } from '#core'
 import type { OutlookRow, YardShow, YardSort } from '#shared/wire/fleet'
 import type { JobRow, Person, SisterJob, TimerRow, UnitAnswer, UnitRow, YardAnswer } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, jobEvent, reading, sheetDraft, site, unit, unitOutlook } from '../db/schema'
 import { bendsOfUnit } from './bend-reach'
+import { matching } from './matching'
 import { Problem } from './problem'
 import { requireReach, unitsWithin } from './reach'
 import { newestReleased } from './sheets'
@@ -46,12 +47,8 @@ function orderOf({ sort, desc: isDown = false }: YardQuery): SQL[] {
 }
 
 function conditions({ search, site, show }: YardQuery): (SQL | undefined)[] {
-  const words = search?.trim().split(/\s+/).filter(Boolean) ?? []
-  const like = (word: string) => `%${word.replaceAll(/[\\%_]/g, '\\$&')}%`
   return [
-    ...words.map(word =>
-      or(ilike(unit.tag, like(word)), ilike(unit.name, like(word)), ilike(unit.family, like(word)), ilike(unit.make, like(word))),
-    ),
+    matching(search, [unit.tag, unit.name, unit.family, unit.make]),
     site ? eq(unit.siteKey, site) : undefined,
     show === 'open' ? isNotNull(job.id) : undefined,
     show === 'due' ? sql`${unitOutlook.dueDay} <= current_date + ${DUE_WITHIN_DAYS}::int` : undefined,

@@ -169,4 +169,4 @@ export interface FitRow extends FitInput { id: string, partName: string, sheetTi
 export interface ItemAnswer { item: ItemRow, lots: LotRow[], entries: EntryRow[], orders: OrderRow[], fits: FitRow[] }
 
 /** What must be ordered, with what it is. */
-export interface ShortageRow extends Shortage { number: string, name: string, leadDays: number, units: string[] }
+export interface ShortageRow extends Shortage { site: string, number: string, name: string, leadDays: number, units: string[] }

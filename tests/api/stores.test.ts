@@ -65,6 +65,9 @@ describe('the book of the stores', () => {
     const item = await newItem({ shelfLifeMonths: 12 })
     const lot = { lot: 'OLD' }
     expect(await write([entry(item, 'received', 2, lot)])).toEqual(['lot.no-cure'])
+    // Whoever forgot the day says it, and it is written; another day is another batch.
+    expect(await write([{ ...entry(item, 'received', 2, lot), cured: dayIn(-30) }])).toEqual(['recorded'])
+    expect(await write([{ ...entry(item, 'received', 2, lot), cured: dayIn(-31) }])).toEqual(['lot.other-cure'])
     expect(await write([entry(item, 'received', 2, { lot: 'OLD2', cured: dayIn(-500) }), entry(item, 'released', 2, { lot: 'OLD2' })])).toEqual(['recorded', 'lot.expired'])
     const extend = (who: Client, to: string) => who.post('/stores/extend', { item: item.id, site: 'intake', lot: 'OLD2', to, why: 'stretched, no cracks' })
     expect((await extend(planner, dayIn(60))).body).toMatchObject({ status: 403, code: 'right.missing' })
@@ -139,13 +142,26 @@ describe('a planned job', () => {
     expect((await engineer.post(`/stores/items/${item.number}/fits`, fit)).status).toBe(200)
     const id = randomUUID()
     await planner.post('/units/H-301/plans', { id, day: dayIn(30), reason: 'Yearly inspection' })
-    const short = async () => (await planner.get<ShortageRow[]>('/stores/shortages')).body.find(row => row.number === item.number)
+    const short = async () => (await planner.get<ShortageRow[]>('/stores/shortages')).body.find(row => row.number === item.number && row.site === 'intake')
     expect(await short()).toMatchObject({ needBy: dayIn(30), orderBy: dayIn(20), units: ['H-301'] })
     const count = (await short())!.count
+    // What lies at another site is not there.
+    const far = { site: 'sludge' }
+    await write([entry(item, 'received', count, far), entry(item, 'released', count, far)])
+    expect(await short()).toMatchObject({ site: 'intake', count })
     await write([entry(item, 'received', count), entry(item, 'released', count)])
     expect(await short()).toBeUndefined()
     expect((await planner.post<{ held: number }>(`/plans/${id}/hold`, {})).body.held).toBe(count)
-    expect((await itemOf(item.number)).item).toMatchObject({ free: 0, held: count })
+    expect((await itemOf(item.number)).item).toMatchObject({ free: count, held: count })
+    expect(await short()).toBeUndefined()
+    // A note changes nothing of what it needs; how far it goes does, and lets go.
+    expect((await planner.patch(`/plans/${id}`, { version: 1, change: { note: 'with the new hook' } })).status).toBe(200)
+    expect((await itemOf(item.number)).item).toMatchObject({ held: count })
+    expect((await planner.patch(`/plans/${id}`, { version: 2, change: { kitComplete: true } })).status).toBe(200)
+    expect((await itemOf(item.number)).item).toMatchObject({ free: 2 * count, held: 0 })
+    expect((await planner.post<{ held: number }>(`/plans/${id}/hold`, {})).body.held).toBeGreaterThanOrEqual(count)
+    expect((await planner.post<{ issued: number }>(`/plans/${id}/issue`, {})).body.issued).toBeGreaterThanOrEqual(count)
+    expect(await short()).toBeUndefined()
     expect((await planner.send('DELETE', `/plans/${id}`)).status).toBe(200)
     expect((await itemOf(item.number)).item).toMatchObject({ free: count, held: 0 })
     expect((await planner.send('DELETE', `/plans/${id}`)).status).toBe(409)

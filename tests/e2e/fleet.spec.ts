@@ -102,7 +102,7 @@ test('what wears is forecast, planned, ordered, received, given out, overhauled,
 
 test('a meter that goes back is asked about, and a machine is taken in, changed and retired', async ({ browser }) => {
   const { page, faults } = await signedIn(browser, 'osei')
-  await page.getByRole('button', { name: 'Machine' }).click()
+  await page.getByRole('button', { name: 'Machine', exact: true }).click()
   const dialog = page.getByRole('dialog', { name: 'Take a machine into the fleet' })
   for (const [label, text] of [['Tag', 'p-199'], ['Name', 'Sump pump'], ['Kind', 'sump pump'], ['Make', 'Brackwater']] as const)
     await dialog.getByLabel(label, { exact: true }).fill(text)

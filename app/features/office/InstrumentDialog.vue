@@ -56,7 +56,7 @@ watch(open, (isOpen) => {
     :busy="busy"
     @act="submit"
   >
-    <div class="grid">
+    <div class="form-grid">
       <label>Tag<el-input
         v-model="said.tag"
         class="mono"
@@ -120,7 +120,5 @@ watch(open, (isOpen) => {
 </template>
 
 <style scoped>
-.grid { display: grid; grid-template-columns: 1fr 1fr; gap: 8px 14px; }
 label, .field { display: flex; flex-direction: column; gap: 2px; font: 600 15px var(--label); }
-.wide { grid-column: 1 / -1; }
 </style>

@@ -60,7 +60,7 @@ const isReady = computed(() => writing.deed === 'extend'
     @submit.prevent="isReady && submit()"
   >
     <h3>{{ TITLES[writing.deed] }}</h3>
-    <div class="grid">
+    <div class="form-grid">
       <div
         v-if="writing.deed !== 'extend'"
         class="field"
@@ -152,10 +152,6 @@ const isReady = computed(() => writing.deed === 'extend'
 
 <style scoped>
 .entry { border-left: 4px solid var(--prussian); background: var(--plate); padding: 12px 16px; margin: 10px 0; }
-.grid { display: grid; grid-template-columns: 1fr 1fr; gap: 10px 16px; }
-.wide { grid-column: 1 / -1; }
-.field span { display: block; }
-.field :deep(.el-date-editor.el-input), .field :deep(.el-input-number) { width: 100%; }
 .acts { display: flex; justify-content: flex-end; gap: 10px; margin-top: 10px; }
 .acts .el-button { margin: 0; min-height: 44px; }
 </style>

@@ -34,7 +34,7 @@ watch(open, (isOpen) => {
     :busy="busy"
     @act="submit"
   >
-    <div class="grid">
+    <div class="form-grid">
       <label>Our number<el-input
         v-model="said.number"
         class="mono"
@@ -71,11 +71,3 @@ watch(open, (isOpen) => {
     <RefusalNote :text="problem" />
   </AskDialog>
 </template>
-
-<style scoped>
-.grid { display: grid; grid-template-columns: 1fr 1fr; gap: 12px 16px; }
-.wide { grid-column: 1 / -1; }
-.field span { display: block; }
-.field :deep(.el-input-number) { width: 100%; }
-@media (max-width: 560px) { .grid { grid-template-columns: 1fr; } }
-</style>

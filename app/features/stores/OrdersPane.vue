@@ -2,11 +2,11 @@
 import { v4 as newId } from 'uuid'
 import { computed, onMounted, ref } from 'vue'
 import type { OrderRow, ShortageRow } from '#shared/wire/stores'
-import type { SiteRow } from '#shared/wire/types'
 import { callApi, sentenceOf } from '../../net/api'
 import { useSessionStore } from '../../net/session-store'
 import { useAnswer } from '../../net/use-answer'
 import { dueIn } from '../../ui/due-words'
+import DueDay from '../../ui/DueDay.vue'
 import FetchNote from '../../ui/FetchNote.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import { saveCsv, saveXlsx, type SavedTable } from '../../ui/save-table'
@@ -35,17 +35,15 @@ async function act(key: string, work: () => Promise<unknown>) {
     busy.value = ''
   }
 }
+const keyOf = ({ item, site }: ShortageRow) => `${item} ${site}`
 /** An order has the number of the row it came of, so that two taps are one order. */
 const numbers = new Map<string, string>()
-const order = (row: ShortageRow) => act(row.item, async () => {
-  const { sites } = await callApi<{ sites: SiteRow[] }>('/yard', { query: { limit: 1 } })
-  const plans = await callApi<{ id: string, site: string }[]>('/plans')
-  const site = plans.find(({ id }) => row.jobs.includes(id))?.site ?? sites[0]!.key
-  const id = numbers.get(row.item) ?? newId()
-  numbers.set(row.item, id)
+const order = (row: ShortageRow) => act(keyOf(row), async () => {
+  const id = numbers.get(keyOf(row)) ?? newId()
+  numbers.set(keyOf(row), id)
   const expected = new Date(Date.now() + row.leadDays * DAY_MS).toISOString().slice(0, 10)
-  await callApi('/stores/orders', { method: 'POST', body: { id, item: row.item, site, count: row.count, expected, note: row.units.join(', ') || null } })
-  numbers.delete(row.item)
+  await callApi('/stores/orders', { method: 'POST', body: { id, item: row.item, site: row.site, count: row.count, expected, note: row.units.join(', ') || null } })
+  numbers.delete(keyOf(row))
 })
 const table = computed((): SavedTable => ({
   name: 'to-order', head: ['Number', 'Item', 'Pieces', 'Needed by', 'Order by', 'For'],
@@ -78,7 +76,7 @@ const orderTable = computed((): SavedTable => ({
     <el-table
       v-else
       :data="shortages.data.value"
-      row-key="item"
+      :row-key="keyOf"
       class="plate"
       aria-label="To order"
       empty-text="Nothing: what is planned is there, and so is the least stock."
@@ -88,11 +86,10 @@ const orderTable = computed((): SavedTable => ({
         width="150"
       >
         <template #default="{ row }">
-          <span
+          <DueDay
             v-if="(row as ShortageRow).orderBy"
-            class="by"
-            :class="dueIn((row as ShortageRow).orderBy).state"
-          >{{ dueIn((row as ShortageRow).orderBy).text }}<small class="mono quiet">{{ (row as ShortageRow).orderBy }}</small></span>
+            :day="(row as ShortageRow).orderBy"
+          />
           <span
             v-else
             class="quiet"
@@ -137,7 +134,7 @@ const orderTable = computed((): SavedTable => ({
       >
         <template #default="{ row }">
           <el-button
-            :loading="busy === (row as ShortageRow).item"
+            :loading="busy === keyOf(row as ShortageRow)"
             :aria-label="`Order ${(row as ShortageRow).count} of ${(row as ShortageRow).number}`"
             @click="order(row as ShortageRow)"
           >
@@ -169,10 +166,7 @@ const orderTable = computed((): SavedTable => ({
         width="150"
       >
         <template #default="{ row }">
-          <span
-            class="by"
-            :class="dueIn((row as OrderRow).expected).state"
-          >{{ dueIn((row as OrderRow).expected).text }}<small class="mono quiet">{{ (row as OrderRow).expected }}</small></span>
+          <DueDay :day="(row as OrderRow).expected" />
         </template>
       </el-table-column>
       <el-table-column
@@ -233,7 +227,5 @@ const orderTable = computed((): SavedTable => ({
 .head { display: flex; gap: 10px; align-items: center; margin: 6px 0 10px; }
 .head h2 { flex: 1; margin: 0; }
 section + section { margin-top: 22px; }
-small { display: block; font-weight: 400; }
-.by.late { color: var(--oxide); font-weight: 600; }
-.by.soon { font-weight: 600; }
+small { display: block; }
 </style>

@@ -3,9 +3,9 @@ import { onMounted, ref } from 'vue'
 import type { PlanRow } from '#shared/wire/stores'
 import { callApi } from '../../net/api'
 import { useAnswer } from '../../net/use-answer'
-import { dueIn } from '../../ui/due-words'
+import DueDay from '../../ui/DueDay.vue'
 import FetchNote from '../../ui/FetchNote.vue'
-import { kitInWords } from '../../ui/kit-words'
+import KitButton from '../../ui/KitButton.vue'
 import { PlanNeedDialog } from './index'
 
 /** Overhauls that are to come, and whether what they need is there. */
@@ -34,7 +34,7 @@ onMounted(() => void plans.load())
       width="140"
     >
       <template #default="{ row }">
-        <span :class="dueIn((row as PlanRow).day).state">{{ dueIn((row as PlanRow).day).text }}<small class="mono quiet">{{ (row as PlanRow).day }}</small></span>
+        <DueDay :day="(row as PlanRow).day" />
       </template>
     </el-table-column>
     <el-table-column
@@ -68,16 +68,10 @@ onMounted(() => void plans.load())
       width="230"
     >
       <template #default="{ row }">
-        <el-button
-          class="kit"
-          :class="kitInWords((row as PlanRow).kit).state"
-          :disabled="!(row as PlanRow).kit"
-          :aria-label="`What ${(row as PlanRow).unit} needs: ${kitInWords((row as PlanRow).kit).text}`"
+        <KitButton
+          :plan="row as PlanRow"
           @click="opened = (row as PlanRow).id; isOpen = true"
-        >
-          <Icon :name="{ in: 'ph:circle-fill', doubtful: 'ph:circle-half-fill', out: 'ph:diamond-fill', none: 'ph:minus' }[kitInWords((row as PlanRow).kit).state]" />
-          {{ kitInWords((row as PlanRow).kit).text }}
-        </el-button>
+        />
       </template>
     </el-table-column>
   </el-table>
@@ -87,13 +81,3 @@ onMounted(() => void plans.load())
     @changed="plans.load()"
   />
 </template>
-
-<style scoped>
-small { display: block; font-weight: 400; }
-.late { color: var(--oxide); font-weight: 600; }
-.soon { font-weight: 600; }
-.kit { min-height: 44px; }
-.kit.in { color: var(--verdigris); }
-.kit.doubtful { color: var(--brass); }
-.kit.out { color: var(--oxide); }
-</style>

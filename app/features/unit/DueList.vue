@@ -1,10 +1,23 @@
 <script setup lang="ts">
-import type { DueAnswer } from '#core'
+import { computed } from 'vue'
+import type { DueAnswer, IntervalFit } from '#core'
 import { DUE_WORDS, dueIn } from '../../ui/due-words'
 
 /** All that makes a machine due, the earliest first. */
-const { dues } = defineProps<{ dues: readonly DueAnswer[] }>()
+const { dues, interval } = defineProps<{ dues: readonly DueAnswer[], interval: IntervalFit }>()
 const MOST = 4
+const percent = (share: number | null) => `${Math.round((share ?? 0) * 100)} %`
+/** What overhauls of the kind have found, as a hint for whoever sets its interval; nothing while too few have closed. */
+const found = computed(() => {
+  const { verdict, n, beyond, medianShare, highShare } = interval
+  const worn = `the worst position was ${percent(medianShare)} of the way to its limit in the middle, ${percent(highShare)} in one of ten`
+  switch (verdict) {
+    case 'too early': return `Machines of this kind come early: in ${n} overhauls ${worn}.`
+    case 'too late': return `Machines of this kind come late: in ${beyond} of ${n} overhauls a position was beyond its limit.`
+    case 'right': return `Machines of this kind come at the right time: in ${n} overhauls ${worn}.`
+    default: return ''
+  }
+})
 </script>
 
 <template>
@@ -24,6 +37,12 @@ const MOST = 4
       <span><b>{{ dueIn(due.day).text }}</b>, {{ DUE_WORDS[due.reason] }}<small class="quiet">{{ due.what }}</small></span>
     </li>
   </ol>
+  <p
+    v-if="found"
+    class="quiet found"
+  >
+    {{ found }}
+  </p>
 </template>
 
 <style scoped>
@@ -32,4 +51,5 @@ li { display: grid; grid-template-columns: 96px 1fr; gap: 12px; padding: 7px 0 7
 li.late { border-left-color: var(--oxide); background: var(--oxide-tint); }
 li.soon { border-left-color: var(--brass-line); background: var(--brass-tint); }
 small { display: block; }
+.found { margin-top: 8px; }
 </style>

@@ -7,6 +7,7 @@ import { useSubmit } from '../../net/use-submit'
 import AskDialog from '../../ui/AskDialog.vue'
 import { moment } from '../../ui/moment'
 import RefusalNote from '../../ui/RefusalNote.vue'
+import AskedHours from './AskedHours.vue'
 import { HOURS_ASKED, hoursIn } from './hours-in'
 
 /** What the meter of a machine shows, and what it has shown. What goes back or too fast is asked, once. */
@@ -21,7 +22,7 @@ const rows = ref<HoursRow[]>([])
 const address = computed(() => `/units/${encodeURIComponent(tag)}/hours`)
 const MOST_SHOWN = 8
 
-const isReady = computed(() => said.hours.trim() !== '' && Number.isFinite(hoursIn(said.hours)) && (!said.isChanged || said.wasHours.trim() !== '')
+const isReady = computed(() => said.hours.trim() !== '' && (!said.isChanged || said.wasHours.trim() !== '')
   && (!asked.value || said.because.trim() !== ''))
 async function look() {
   try {
@@ -77,7 +78,7 @@ watch(() => [said.hours, said.at, said.isChanged, said.wasHours], () => { asked.
   >
     <div
       v-if="session.may('hours:write')"
-      class="grid"
+      class="form-grid"
     >
       <label>The meter shows<el-input
         v-model="said.hours"
@@ -110,18 +111,11 @@ watch(() => [said.hours, said.at, said.isChanged, said.wasHours], () => { asked.
         inputmode="decimal"
         autocomplete="off"
       ><template #append>h</template></el-input></label>
-      <template v-if="asked">
-        <p
-          class="wide asked"
-          role="alert"
-        >
-          <Icon name="ph:question" /> {{ asked }}
-        </p>
-        <label class="wide">If it is true: why?<el-input
-          v-model="said.because"
-          maxlength="300"
-        /></label>
-      </template>
+      <AskedHours
+        v-if="asked"
+        v-model="said.because"
+        :asked="asked"
+      />
     </div>
     <RefusalNote :text="problem" />
     <el-table
@@ -192,12 +186,3 @@ watch(() => [said.hours, said.at, said.isChanged, said.wasHours], () => { asked.
     </el-table>
   </AskDialog>
 </template>
-
-<style scoped>
-.grid { display: grid; grid-template-columns: 1fr 1fr; gap: 12px 16px; margin-bottom: 12px; }
-.wide { grid-column: 1 / -1; }
-.field span { display: block; }
-.field :deep(.el-date-editor.el-input) { width: 100%; }
-.asked { background: var(--brass-tint); border-left: 4px solid var(--brass-line); padding: 10px 14px; }
-@media (max-width: 560px) { .grid { grid-template-columns: 1fr; } }
-</style>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import AskedHours from './AskedHours.vue'
+
 /** What the meter shows as an overhaul begins; nobody has to say it. */
 const meter = defineModel<{ hours: string, asked: string, because: string }>({ required: true })
 </script>
@@ -18,25 +20,15 @@ const meter = defineModel<{ hours: string, asked: string, because: string }>({ r
         h
       </template>
     </el-input>
-    <template v-if="meter.asked">
-      <p
-        class="asked"
-        role="alert"
-      >
-        <Icon name="ph:question" /> {{ meter.asked }}
-      </p>
-      <label for="because">If it is true: why?</label>
-      <el-input
-        id="because"
-        v-model="meter.because"
-        maxlength="300"
-      />
-    </template>
+    <AskedHours
+      v-if="meter.asked"
+      v-model="meter.because"
+      :asked="meter.asked"
+    />
   </div>
 </template>
 
 <style scoped>
 label { display: block; margin: 12px 0 6px; font-weight: 500; }
 .meter { width: 180px; }
-.asked { background: var(--brass-tint); border-left: 4px solid var(--brass-line); padding: 10px 14px; }
 </style>

@@ -59,7 +59,7 @@ const hours = computed(() => {
     :busy="busy"
     @act="submit"
   >
-    <div class="grid">
+    <div class="form-grid">
       <div class="field">
         <span>Day</span><el-date-picker
           v-model="said.day"
@@ -119,11 +119,3 @@ const hours = computed(() => {
     <RefusalNote :text="problem" />
   </AskDialog>
 </template>
-
-<style scoped>
-.grid { display: grid; grid-template-columns: 1fr 1fr; gap: 12px 16px; }
-.wide { grid-column: 1 / -1; }
-.field > span { display: block; }
-.field :deep(.el-date-editor.el-input) { width: 100%; }
-@media (max-width: 560px) { .grid { grid-template-columns: 1fr; } }
-</style>

@@ -8,8 +8,8 @@ import { useSessionStore } from '../../net/session-store'
 import { dueIn } from '../../ui/due-words'
 import { laterDialog } from '../../ui/later'
 import RefusalNote from '../../ui/RefusalNote.vue'
+import KitButton from '../../ui/KitButton.vue'
 import { PlanNeedDialog } from '../stores'
-import { kitInWords } from '../../ui/kit-words'
 
 /** What is planned for a unit, and the way from there to its bench. */
 const { unit, plans, isOnBench } = defineProps<{ unit: UnitAnswer['unit'], plans: readonly PlanRow[], isOnBench: boolean }>()
@@ -74,13 +74,11 @@ const drop = ({ id }: PlanRow) => act(id, () => callApi(`/plans/${id}`, { method
         <span class="mono">{{ row.day }}</span>
         <span><b>{{ row.reason }}</b><small class="quiet">{{ dueIn(row.day).text }}<template v-if="row.who">, {{ row.who.name }}</template><template v-if="row.kitComplete">, kit-complete</template><template v-if="row.target">, as far as one part</template></small></span>
         <span class="acts">
-          <el-button
+          <KitButton
             v-if="row.kit"
-            :class="kitInWords(row.kit).state"
+            :plan="row"
             @click="chosen = row; needing = true"
-          >
-            <Icon :name="{ in: 'ph:circle-fill', doubtful: 'ph:circle-half-fill', out: 'ph:diamond-fill', none: 'ph:minus' }[kitInWords(row.kit).state]" /> {{ kitInWords(row.kit).text }}
-          </el-button>
+          />
           <el-button
             v-if="session.may('unit:write')"
             :aria-label="`Change what is planned for ${row.day}`"
@@ -138,8 +136,5 @@ li.soon { border-left-color: var(--brass-line); }
 small { display: block; }
 .acts { display: flex; gap: 8px; flex-wrap: wrap; justify-content: flex-end; }
 .acts .el-button { margin: 0; min-height: 44px; }
-.in { color: var(--verdigris); }
-.doubtful { color: var(--brass); }
-.out { color: var(--oxide); }
 @media (max-width: 700px) { li { grid-template-columns: 1fr; } .acts { justify-content: flex-start; } }
 </style>

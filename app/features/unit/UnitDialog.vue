@@ -99,7 +99,7 @@ watch(open, async (isOpen) => {
     :busy="busy"
     @act="submit"
   >
-    <div class="grid">
+    <div class="form-grid">
       <label>Tag<el-input
         v-model="said.tag"
         class="mono"
@@ -222,14 +222,10 @@ watch(open, async (isOpen) => {
 </template>
 
 <style scoped>
-.grid { display: grid; grid-template-columns: 1fr 1fr; gap: 12px 16px; }
-.wide { grid-column: 1 / -1; }
-.field > span { display: block; }
-.field :deep(.el-date-editor.el-input), .field :deep(.el-input-number) { width: 100%; }
 fieldset { border: 0; border-top: 1px solid var(--rule); padding: 10px 0 0; display: grid; grid-template-columns: repeat(3, 1fr); gap: 10px 16px; }
 fieldset .el-checkbox { grid-column: 1 / -1; }
 legend { font: 600 16px var(--label); padding-right: 10px; }
 .plate-fields { grid-template-columns: 1fr; justify-items: start; }
 .pair { display: grid; grid-template-columns: 1fr 1.4fr auto; gap: 8px; width: 100%; }
-@media (max-width: 560px) { .grid, fieldset { grid-template-columns: 1fr; } }
+@media (max-width: 560px) { fieldset { grid-template-columns: 1fr; } }
 </style>

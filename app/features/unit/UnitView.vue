@@ -153,7 +153,10 @@ watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.rev
         <section class="plate card">
           <template v-if="wear.data.value && !unit.isRetired">
             <h2>Due</h2>
-            <DueList :dues="wear.data.value.dues" />
+            <DueList
+              :dues="wear.data.value.dues"
+              :interval="wear.data.value.interval"
+            />
           </template>
           <p
             v-if="unit.isRetired"

@@ -1,3 +1,4 @@
+import { DomainError } from '#core'
 import type { HoursImportRow } from '#shared/wire/fleet'
 import { hoursIn } from './hours-in'
 
@@ -36,12 +37,17 @@ export function readHoursList([head = [], ...rows]: readonly (readonly string[])
   return {
     missing,
     rows: read.map(({ cells, line }): ReadRow => {
-      const [unit, moment, hours] = [cells[at.unit]?.toUpperCase() ?? '', momentIn(cells[at.at] ?? ''), hoursIn(cells[at.hours] ?? '')]
-      const was = at.wasHours >= 0 && cells[at.wasHours] ? hoursIn(cells[at.wasHours]!) : undefined
+      const [unit, moment] = [cells[at.unit]?.toUpperCase() ?? '', momentIn(cells[at.at] ?? '')]
       if (!unit) return { line, fault: 'It names no unit.' }
       if (!moment) return { line, fault: `“${cells[at.at] ?? ''}” is no day.` }
-      if (!cells[at.hours] || !(hours >= 0) || (was !== undefined && !(was >= 0))) return { line, fault: `“${cells[at.hours] ?? ''}” is no number of hours.` }
-      return { line, row: { unit, at: moment, hours, ...was === undefined ? {} : { wasHours: was } } }
+      if (!cells[at.hours]) return { line, fault: 'It says no hours.' }
+      try {
+        const was = at.wasHours >= 0 && cells[at.wasHours] ? { wasHours: hoursIn(cells[at.wasHours]!) } : {}
+        return { line, row: { unit, at: moment, hours: hoursIn(cells[at.hours]!), ...was } }
+      } catch (error) {
+        if (error instanceof DomainError) return { line, fault: error.message }
+        throw error
+      }
     }),
   }
 }
