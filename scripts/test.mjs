@@ -4,7 +4,7 @@ import { CHROMIUM, needDebianPackages, POSTGRES } from './lib/debian.mjs'
 import { needBuild, needNode, needPackages, ROOT } from './lib/prepare.mjs'
 import { capture } from './lib/run.mjs'
 import { main, say } from './lib/say.mjs'
-import { startTestInstallation } from './lib/test-installation.mjs'
+import { seededFolder, startTestInstallation } from './lib/test-installation.mjs'
 
 const RESULTS = join(ROOT, 'test-results')
 const total = { passed: 0, failed: 0 }
@@ -48,13 +48,13 @@ const vitest = project => [
 ]
 
 /** What asks real servers; each suite has a database of its own. */
-async function onInstallations() {
+async function onInstallations(seeded) {
   const suites = [
     ['api', ['npx', vitest('api')], 'api.json'],
     ['journeys', ['npx', ['playwright', 'test']], 'e2e.json'],
   ]
   for (const [name, command, countedIn] of suites) {
-    const installation = await startTestInstallation({ output: 'inherit' })
+    const installation = await startTestInstallation({ output: 'inherit', seeded })
     try {
       await suite(name, ...command, { env: installation.env, countedIn })
       clean(name, installation)
@@ -81,13 +81,17 @@ await main(async () => {
     suite('core', 'npx', vitest('core'), { countedIn: 'core.json' }),
     needBuild({ NUXT_SESSION_PASSWORD: 'only needed while building, never used' }),
   ])
-  await suite('sheets', 'npm', ['run', '--silent', 'audit-sheets'])
-  await suite('interface', 'npx', vitest('interface'), { countedIn: 'interface.json' })
+  const [seeded] = await Promise.all([
+    seededFolder(),
+    suite('sheets', 'npm', ['run', '--silent', 'audit-sheets']).then(() =>
+      suite('interface', 'npx', vitest('interface'), { countedIn: 'interface.json' })),
+  ])
   // Servers and browsers wait most of their time; whole jobs are walked in the gaps, and give way to them.
   await Promise.all([
     suite('walks', 'nice', ['-n', '19', 'npx', ...vitest('walks'), '--maxWorkers=1'], { countedIn: 'walks.json' }),
-    onInstallations(),
+    onInstallations(seeded),
   ])
+  rmSync(seeded, { recursive: true, force: true })
 })
 if (process.exitCode) total.failed += 1
 say(`\n${total.passed} passed, ${total.failed} failed`)

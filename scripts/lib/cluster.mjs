@@ -17,7 +17,7 @@ const asServer = (command, args) => isRoot ? ['runuser', ['-u', 'postgres', '--'
  *
  * @param {object} options
  * @param {string} options.folder where its data lies
- * @param {boolean} [options.throwAway] for tests: no password, gone after the stop
+ * @param {boolean} [options.throwAway] for tests: no password
  * @param {boolean} [options.durable] with fsync; the product always, tests do without
  * @param {boolean} [options.watched] started again whenever it dies
  * @returns {Promise<{ url: string, kill: () => Promise<void>, revive: () => Promise<void>, stop: () => Promise<void> }>}
@@ -69,7 +69,6 @@ export async function startCluster({ folder, throwAway = false, durable = !throw
     await reviving
     const [command, args] = asServer(join(programs, 'pg_ctl'), ['-D', data, '-m', 'fast', '-w', 'stop'])
     await capture(command, args)
-    if (throwAway) rmSync(home, { recursive: true, force: true })
   }
   const url = `postgres://${USER}${password ? `:${password}` : ''}@127.0.0.1:${port}/needler`
   return { url, kill, revive, stop }

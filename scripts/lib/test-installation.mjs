@@ -1,32 +1,59 @@
-import { mkdtempSync, chmodSync } from 'node:fs'
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { randomBytes } from 'node:crypto'
 import { freePort, startCluster } from './cluster.mjs'
 import { startInstruments } from './instruments.mjs'
 import { migrate, seed } from './prepare.mjs'
+import { run } from './run.mjs'
 import { startServer } from './server.mjs'
 
 /** What a server must never print: an error that nobody waited for, or one that nobody has thought of. */
 const FAULT = /unhandledRejection|uncaughtException|UnhandledPromise|"request failed"/
 
+const photosOf = folder => join(folder, 'photos')
+
+function newFolder() {
+  const folder = mkdtempSync(join(tmpdir(), 'needler-'))
+  chmodSync(folder, 0o755)
+  return folder
+}
+
+const fill = async (folder, { url }) => {
+  await migrate(url)
+  await seed(url, photosOf(folder))
+}
+
+/** A folder with the demonstration in it, to be copied for more than one installation: making it takes half a minute. */
+export async function seededFolder() {
+  const folder = newFolder()
+  const cluster = await startCluster({ folder, throwAway: true })
+  await fill(folder, cluster).finally(cluster.stop)
+  return folder
+}
+
 /**
  * A whole Needler of its own on a throw-away database with the demonstration in it.
  * @param {object} [options]
  * @param {boolean} [options.durable] keep fsync on, as the product does; for measurements
+ * @param {string} [options.seeded] what `seededFolder` made, to be copied
  * Signal USR2 to this process restarts the server, as an update of the product does; journeys find it in NEEDLER_INSTALLATION_PID.
  * @returns {Promise<{ env: Record<string, string>, server: { address: string }, cluster: object, faults: string[], restart: () =>
  *   Promise<void>, kill: () => Promise<void>, stop: () => Promise<void> }>}
  */
-export async function startTestInstallation({ output = 'ignore', durable = false } = {}) {
-  const folder = mkdtempSync(join(tmpdir(), 'needler-'))
-  chmodSync(folder, 0o755)
+export async function startTestInstallation({ output = 'ignore', durable = false, seeded } = {}) {
+  const folder = newFolder()
+  if (seeded) await run('cp', ['-a', `${seeded}/.`, folder], { quiet: true })
   const cluster = await startCluster({ folder, throwAway: true, durable })
   const instruments = await startInstruments()
+  const end = async () => {
+    instruments.stop()
+    await cluster.stop()
+    rmSync(folder, { recursive: true, force: true })
+  }
   try {
-    await migrate(cluster.url)
-    const photos = join(folder, 'photos')
-    await seed(cluster.url, photos)
+    if (!seeded) await fill(folder, cluster)
+    const photos = photosOf(folder)
     const port = await freePort()
     const secret = randomBytes(24).toString('hex')
     // What a second instance on the same database needs too; under names that nothing else listens to.
@@ -72,13 +99,11 @@ export async function startTestInstallation({ output = 'ignore', durable = false
       stop: async () => {
         process.off('SIGUSR2', restart)
         await server.stop()
-        instruments.stop()
-        await cluster.stop()
+        await end()
       },
     }
   } catch (error) {
-    instruments.stop()
-    await cluster.stop()
+    await end()
     throw error
   }
 }

@@ -146,7 +146,7 @@ describe('units', () => {
 
 describe('the outlook', () => {
   it('of the demonstration tells when rings come to their limit, with the line of their sisters behind it', async () => {
-    const { body } = await planner.get<WearAnswer>('/units/P-103/wear')
+    const { body } = await planner.get<WearAnswer>('/units/P-101/wear')
     const rings = body.positions.find(({ position }) => position === 'ring-clearance')!
     expect(body.perDay!.perDay).toBeGreaterThan(5)
     expect(rings.readings.slice(0, 6).map(({ life, stage }) => `${life} ${stage}`)).toEqual(
