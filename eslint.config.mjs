@@ -31,7 +31,7 @@ const coreKnows = {
   sheet: ['fastening', 'evidence', 'seals'],
   teardown: ['sheet'],
   job: ['units', 'metrology', 'fastening', 'evidence', 'seals', 'sheet', 'teardown'],
-  kits: ['sheet', 'job'],
+  kits: ['units', 'evidence', 'wear', 'sheet', 'job'],
   growth: ['units', 'seals', 'sheet', 'teardown', 'job'],
   drafting: ['units', 'metrology', 'fits', 'fastening', 'seals', 'sheet', 'job', 'growth'],
   training: ['evidence', 'seals', 'sheet', 'teardown', 'job'],

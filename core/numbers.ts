@@ -48,3 +48,10 @@ export const withoutDust = (value: number, decimals = 9): number => {
 
 /** A number with so many significant digits, without zeros at its end. */
 export const toDigits = (value: number, digits: number): number => Number(value.toPrecision(digits))
+
+/**
+ * A whole number with its groups of thousands set apart, as people read hours.
+ *
+ * @example thousands(31_240.4) // '31 240', with a narrow space that does not break
+ */
+export const thousands = (value: number): string => Math.round(value).toLocaleString('en').replaceAll(',', '\u202f')

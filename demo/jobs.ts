@@ -29,6 +29,12 @@ export interface DemoJob {
   told?: MachineTruth['told']
   /** What a position reads as found where it is not as the wear would have it. */
   found?: Readonly<Record<string, number>>
+  /** What an engineer lets run on, for so many days from the day of seeding. */
+  conceded?: { part: string, position: string, inDays: number, use: string }
+  /** What somebody has to look at again. */
+  again?: { part: string, role: string, kind: string, note: string, inDays: number }
+  /** A part that is at a shop now, with what the stores have written of it. */
+  outside?: { part: string, order?: { shop: string, instruction: string, inDays: number } }
 }
 
 const SEAL_PARTS = ['seal-still-rings', 'seal-turning-units']
@@ -92,6 +98,9 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     lead: 'brandt',
     wear: 0.6,
     replaced: [...SEAL_PARTS, 'wear-rings'],
+    found: { 'sleeve-outside': 99.81 },
+    conceded: { part: 'shaft-sleeves', position: 'sleeve-outside', inDays: 70, use: 'Until new sleeves have come; with the leak looked at each week.' },
+    again: { part: 'impeller', role: 'impeller', kind: 'pitted inlet', note: 'a hand’s width at two vanes, 1 mm deep', inDays: 45 },
   },
   {
     tag: 'P-104',
@@ -256,6 +265,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     steps: 31,
     wear: 0.7,
     replaced: [],
+    outside: { part: 'oil-pump', order: { shop: 'Pump bench of the sludge works', instruction: 'Set end clearance to 0.05 to 0.09 mm, run on the bench at 0.2 MPa, send the sheet.', inDays: 6 } },
   },
   { tag: 'G-412', reason: 'Planned look at 24 000 h', openedDaysAgo: 505, technician: 'okafor', lead: 'nakamura', wear: 0.4, replaced: [] },
   {
@@ -267,6 +277,7 @@ export const DEMO_JOBS: readonly DemoJob[] = [
     steps: 22,
     wear: 0.5,
     replaced: ['float-seals'],
+    outside: { part: 'shells-lower' },
   },
   { tag: 'M-102', reason: 'Planned look at 24 000 h', openedDaysAgo: 430, technician: 'marsh', lead: 'brandt', wear: 0.4, replaced: [] },
   {
@@ -627,7 +638,7 @@ function wornTruth(sheet: Sheet, { wear, replaced, notes, told, found }: DemoJob
 }
 
 /** Believable readings of a lift pump of that wear; as left is always near new. `noise` gives numbers from −1 to 1. */
-export function liftPumpTruth(sheet: Sheet, job: Pick<DemoJob, 'wear' | 'replaced' | 'notes' | 'told'>, noise: () => number): MachineTruth {
+export function liftPumpTruth(sheet: Sheet, job: Pick<DemoJob, 'wear' | 'replaced' | 'notes' | 'told' | 'found'>, noise: () => number): MachineTruth {
   const survey = (centre: number, spread: number, taper: number) =>
     [-1, 0, 1].map(station => [0, 1].map(plane => centre + station * taper / 2 + (plane ? spread : 0) + noise() * 0.0008))
   const pair = (mean: number, spread: number) => [[mean + noise() * spread], [mean + noise() * spread]]
@@ -669,7 +680,7 @@ export function liftPumpTruth(sheet: Sheet, job: Pick<DemoJob, 'wear' | 'replace
         case 'bushing-bore':
           return pairs(100.32 + 0.14 * wear, 0.008)
         case 'sleeve-outside':
-          return pairs(99.982 - 0.06 * wear, 0.004)
+          return pairs((stage === 'as-found' ? job.found?.[position] : undefined) ?? 99.982 - 0.06 * wear, 0.004)
         case 'o-ring-section':
           return [3.94, 3.92, 4.86, 4.88, 3.9, 3.93].map(newMm => [newMm - 0.35 * job.wear + noise() * 0.02])
         case 'bearing-temperature':

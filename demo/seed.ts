@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { sql } from 'drizzle-orm'
 import {
+  accountOf,
   bagDeeds,
   closeBlockers,
   nextDeed,
@@ -13,7 +14,10 @@ import {
   runningWait,
   sheetNow,
   type Deed,
+  type EventBodies,
+  type EventType,
   type JobState,
+  type Part,
   type Sheet,
 } from '#core'
 import { may } from '#shared/rights'
@@ -21,7 +25,8 @@ import type { Person } from '#shared/wire/types'
 import { closeConnection, database, type Database } from '../server/db/client'
 import { calibration, instrument, person, runningHours, site, unit } from '../server/db/schema'
 import { appendEvents } from '../server/services/append-events'
-import { loadLiveJob } from '../server/services/live-job'
+import { loadLiveJob, type LiveJob } from '../server/services/live-job'
+import { orderOutside } from '../server/services/outside'
 import { releaseSheet } from '../server/services/sheets'
 import { photoStore } from '../server/services/photo-store'
 import { keepPhoto } from '../server/services/photos'
@@ -126,6 +131,17 @@ function inShift(ms: number): number {
   return time.setHours(SHIFT_BEGINS, 12, 0, 0)
 }
 
+/** Parts that have a number of their own on them. */
+const NUMBERED: ReadonlySet<Part['kind']> = new Set(['bearing', 'seal'])
+
+/** A new bearing or seal with its number. */
+function withSerial({ sheet, number }: LiveJob, draft: Deed['draft']): Deed['draft'] {
+  if (draft.type !== 'part-disposed') return draft
+  const body = draft.body as EventBodies['part-disposed']
+  const place = sheet.parts.findIndex(({ key, kind }) => key === body.part && NUMBERED.has(kind))
+  return body.disposition === 'replace' && place >= 0 ? { ...draft, body: { ...body, serial: `S${number}-${place}` } } : draft
+}
+
 async function playJob(db: Database, demoJob: DemoJob, people: ReadonlyMap<string, Person>, now: Date, index: number): Promise<void> {
   const technician = people.get(demoJob.technician)!
   const lead = people.get(demoJob.lead)!
@@ -146,7 +162,8 @@ async function playJob(db: Database, demoJob: DemoJob, people: ReadonlyMap<strin
     : Math.min(18 * 60_000, (now.getTime() - openedAt) / (stepsLeft(live.state) + 2))
   let clock = openedAt
 
-  const deed = async ({ draft, byLead }: Deed) => {
+  const deed = async ({ draft: plain, byLead }: Deed) => {
+    const draft = withSerial(live, plain)
     const { results } = await appendEvents(db, byLead ? lead : technician, { jobId, device, drafts: [draft] })
     if (results[0]?.outcome === 'refused') throw new Error(`The demonstration stumbles at ${tag}: ${results[0].message}`)
     if (draft.type === 'photo-added')
@@ -173,6 +190,30 @@ async function playJob(db: Database, demoJob: DemoJob, people: ReadonlyMap<strin
       await deed(nextDeed(live.sheet, live.state, step, truth, { at: new Date(clock), newId: randomUUID }))
     }
     for (const one of bagDeeds(live.sheet, live.state, step, { at: new Date(clock), newId: randomUUID })) await deed(one)
+  }
+  const told = (type: EventType, body: object): Deed =>
+    ({ draft: { id: randomUUID(), type, body, happenedAt: new Date(clock + strideMs / 4).toISOString() } as Deed['draft'], byLead: false })
+  const { outside, conceded, again } = demoJob
+  if (outside) {
+    const { part: { key }, loose, washing, bagged } = accountOf(live.sheet, live.state).find(({ part }) => part.key === outside.part)!
+    const [place] = [{ tag: 'loose', count: loose }, { tag: 'washing', count: washing }, ...bagged].filter(({ count }) => count > 0)
+    await deed(told('part-moved', { part: key, count: place!.count, from: place!.tag, to: 'outside' }))
+    if (outside.order) {
+      const { inDays, ...order } = outside.order
+      await orderOutside(db, people.get('osei')!, { id: jobId, part: key }, { ...order, promised: dayAfter(now, inDays), version: 0 })
+    }
+  }
+  if (again) {
+    const { inDays, ...seen } = again
+    await deed(told('finding-noted', { ...seen, severity: 2, lookAgain: dayAfter(now, inDays) }))
+  }
+  if (conceded) {
+    const { part, position, inDays, use } = conceded
+    const reading = live.state.readings.findLast(one => one.position === position)!.event
+    const { draft } = told('concession-granted', { part, position, reading, until: { day: dayAfter(now, inDays) }, use })
+    const { results: [granted] } = await appendEvents(db, people.get('holm')!, { jobId, device, drafts: [draft] })
+    if (granted?.outcome !== 'recorded') throw new Error(`The demonstration lets nothing run on at ${tag}: ${JSON.stringify(granted)}`)
+    live = await loadLiveJob(db, technician, jobId, { fresh: false })
   }
   if (demoJob.steps !== undefined) return
   const [blocker] = closeBlockers(live.sheet, live.state)

@@ -54,6 +54,7 @@ const STOOD_FOR: ReadonlySet<EventType> = new Set(['hold-released', 'departure-s
 /** The right that an event of the job log needs. */
 export function rightForEvent(type: EventType): Right {
   if (STOOD_FOR.has(type)) return 'hold:release'
+  if (type === 'concession-granted') return 'concession:sign'
   if (type === 'job-closed') return 'job:close'
   return 'job:work'
 }

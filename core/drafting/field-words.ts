@@ -6,7 +6,7 @@ const WORDS: Readonly<Record<string, string>> = {
   backTo: 'Goes back to', behind: 'In the way', blocks: 'Blocks turning', built: 'Built as', cautions: 'Cautions', centreOfMassMm: 'Centre of mass',
   checks: 'Marks checked', chooses: 'Settles the fork', clips: 'Clips', count: 'Pieces', decides: 'Decides on', done: 'Said by ticking',
   each: 'Each pull written down', evidence: 'Evidence', feels: 'What the hands feel', finalRound: 'Once round at the end', from: 'From', fromMm: 'From',
-  gaps: 'Gaps', handling: 'Mind', hold: 'Hold point', index: 'Its 12 o’clock', innerEndMm: 'Inner ⌀ at its end', innerMm: 'Inner ⌀', into: 'Bites into',
+  gaps: 'Gaps', handling: 'Mind', hold: 'Hold point', holdsPressure: 'Holds pressure', index: 'Its 12 o’clock', innerEndMm: 'Inner ⌀ at its end', innerMm: 'Inner ⌀', into: 'Bites into',
   isolates: 'Shuts off', item: 'Item', keeps: 'Keeps to', keptApart: 'Kept apart because', lets: 'Lets on', lifts: 'Lift', lockedBy: 'Locked at',
   lower: 'At least', makes: 'Marks made', massKg: 'Mass', minutes: 'Time', narrow: 'The narrower face', near: 'Close by', neverAgain: 'New each time',
   notice: 'Whose rules stand above', on: 'Comes away with', orientation: 'How it lies', outerEndMm: 'Outer ⌀ at its end', outerMm: 'Outer ⌀',

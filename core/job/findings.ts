@@ -18,6 +18,8 @@ export interface FindingEvents {
     zone?: string
     note?: string
     photo?: string
+    /** Somebody looks at it again by this day. */
+    lookAgain?: string
   }
   /** Two things lie on each other so: a pin in its slot, indexes set together; angles from the index of each. */
   'frames-tied': { one: string, other: string, kind: 'match-mark' | 'pin in slot' | 'index', oneDeg: number, otherDeg: number }
@@ -55,7 +57,8 @@ export const findings: Subject<FindingEvents, FindingState, LookDuty> = {
     'finding-noted': {
       name: 'Finding',
       ...intoList('findings'),
-      guard: ({ sheet }, { part, role, place, ...finding }) => {
+      guard: ({ sheet }, { part, role, place, lookAgain, ...finding }, { happenedAt }) => {
+        if (lookAgain !== undefined && lookAgain <= happenedAt.slice(0, 10)) return refuse('finding.past', 'The day to look again lies before us.')
         const items = evidenceItems(sheet)
         const key = itemKey({ part, role, place })
         if (!items.some(item => item.key === key)) return notSeen(sheet, { part, role, ...place ? { place } : {} })

@@ -13,6 +13,7 @@ export {
 export { assessTaken, type AssessedTaken, type Taken } from './assess-taken'
 export { BEND_REACHES, bendName, bendsOf, type BendLine, type BendMade, type BendReach } from './bends'
 export { isGone, isRenewed, wearLimitsOf } from './is-renewed'
+export { LONGEST_CONCESSION_DAYS, neverConceded, wornBack, type ConcessionGranted } from './concessions'
 export { closeBlockers } from './close-blockers'
 export { departureNeedsLead, DEPARTURES, departuresOf, proposedDeparture, type Departure, type DepartureLine } from './departures'
 export { dutiesOf, openDuties, sayDuties, type Duty, type DutyLine } from './duties'

@@ -9,15 +9,19 @@ import { intoList, type CloseBlocker, type Subject } from './subject'
 export const DISPOSITIONS = ['reuse', 'repair', 'replace', 'scrap'] as const
 export type Disposition = (typeof DISPOSITIONS)[number]
 
+/** What is written on a piece that comes from the stores. */
+export interface NewPiece { lot?: string, serial?: string }
+
 export interface PieceEvents {
   'part-bagged': { part: string, count: number, tag: string }
   /** From and to: a tag, or one of the places of the account. */
-  'part-moved': { part: string, count: number, from: string, to: string, reason?: string }
-  'part-disposed': { part: string, disposition: Disposition, reason?: string }
+  'part-moved': { part: string, count: number, from: string, to: string, reason?: string } & NewPiece
+  /** `lot` and `serial` are those of the new one. */
+  'part-disposed': { part: string, disposition: Disposition, reason?: string } & NewPiece
 }
 
-export interface PartMoved extends Stamp, PartMove { reason?: string }
-export interface PartDisposed extends Stamp { part: string, disposition: Disposition, reason?: string }
+export interface PartMoved extends Stamp, PartMove, NewPiece { reason?: string }
+export interface PartDisposed extends Stamp, NewPiece { part: string, disposition: Disposition, reason?: string }
 export interface PieceState {
   moves: PartMoved[]
   dispositions: PartDisposed[]
@@ -48,8 +52,9 @@ export const pieces: Subject<PieceEvents, PieceState, PieceDuty> = {
     'part-moved': {
       name: 'Move of a part',
       ...intoList('moves'),
-      guard: ({ sheet, state }, { part: key, count, from, to, reason }) => {
+      guard: ({ sheet, state }, { part: key, count, from, to, reason, ...piece }) => {
         const { name } = partOf(sheet, key)
+        if (isNamed(piece) && from !== 'kit') return onlyNew(name)
         if (from === to) return refuse('move.nowhere', `${name} is in ${from} already.`)
         if (to === 'kit') return refuse('move.into-kit', 'Nothing that was in the machine goes back into the kit.')
         if (from === 'scrapped')
@@ -76,6 +81,7 @@ export const pieces: Subject<PieceEvents, PieceState, PieceDuty> = {
       guard: ({ sheet, state, after, hanging }, body, { actor, happenedAt }) => {
         const { part: key, disposition, reason } = body
         const part = partOf(sheet, key)
+        if (isNamed(body) && disposition !== 'replace') return onlyNew(part.name)
         const refit = sheet.steps.find(
           step => isDone(state, step.key) && movedBy(state, step, 'refits').some(piece => piece.part === key && piece.count > 0),
         )
@@ -131,6 +137,9 @@ export const pieces: Subject<PieceEvents, PieceState, PieceDuty> = {
   // What was found and moved stays as it is.
   overtakes: () => ({}),
 }
+
+const isNamed = ({ lot, serial }: NewPiece): boolean => lot !== undefined || serial !== undefined
+const onlyNew = (name: string) => refuse('piece.not-new', `Lot and serial are those of a new piece: ${name} does not come from the stores.`)
 
 function countAt(line: PartLine, place: string): number {
   if (place === 'loose' || place === 'washing' || place === 'outside') return line[place]

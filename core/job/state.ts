@@ -10,4 +10,4 @@ export type JobState = {
 } & Subjects['state']
 
 /** Changes whenever what a state holds does: a kept copy of another format is folded anew from the log. */
-export const STATE_FORMAT = 9
+export const STATE_FORMAT = 10

@@ -12,7 +12,7 @@ describe('the subjects together', () => {
     expect(new Set(Object.keys(emptyState()))).toEqual(new Set(['events', ...fields]))
     for (const home of HOMES) expect(fields).toContain(home)
     for (const { reopens } of SUBJECTS) for (const register of reopens) expect(HOMES).toContain(register)
-    expect([...SIGNATURES].sort()).toEqual(['bends', 'departuresSigned', 'fluidsAllowed', 'gapsSigned', 'released', 'targetsSigned'])
+    expect([...SIGNATURES].sort()).toEqual(['bends', 'concessions', 'departuresSigned', 'fluidsAllowed', 'gapsSigned', 'released', 'targetsSigned'])
   })
 
   it('name every event, and put every duty into its turn', () => {

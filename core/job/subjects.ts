@@ -1,4 +1,5 @@
 import { bends, type BendEvents, type BendState } from './bends'
+import { concessions, type ConcessionEvents, type ConcessionState } from './concessions'
 import { departures, type DepartureDuty, type DepartureEvents, type DepartureState } from './departures'
 import { extractions, type ExtractionEvents, type ExtractionState } from './extractions'
 import { findings, type FindingEvents, type FindingState, type LookDuty } from './findings'
@@ -47,6 +48,7 @@ interface Parts {
   notes: [NoteEvents, NoteState]
   growth: [GrowthEvents, GrowthState]
   bends: [BendEvents, BendState]
+  concessions: [ConcessionEvents, ConcessionState]
   takeover: [TakeoverEvents, TakeoverState]
   goingBack: [GoingBackEvents, GoingBackState]
   takingBack: [TakingBackEvents, object]
@@ -64,7 +66,7 @@ export interface Subjects {
 // Going back and taking back ask the others, so they are given them when they are asked.
 const all: { [N in keyof Parts]: Subject<Parts[N][0], Parts[N][1], DutyOf<Parts[N]>> } = {
   opening, ticks, marks, photos, findings, indexData, pieces, places, readings, ways, handChecks, departures, holds, waits, extractions,
-  service, seals, tightening, notes, bends,
+  service, seals, tightening, notes, bends, concessions,
   growth: growth(() => ({ homes: NAMES })),
   takeover: takeover(() => SUBJECTS),
   goingBack: goingBack(() => SUBJECTS),

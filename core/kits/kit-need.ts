@@ -8,7 +8,7 @@ export type NeedReason = (typeof NEED_REASONS)[number]
 export interface Need { part: string, name: string, count: number, why: NeedReason }
 
 /** What a kit may carry: what wears, what has taken its shape, what holds only once. */
-const isOfAKit = ({ kind, neverAgain }: Part) => neverAgain === true || kind === 'locking part' || WEARS.has(kind) || TAKES_A_SET.has(kind)
+export const isOfAKit = ({ kind, neverAgain }: Part) => neverAgain === true || kind === 'locking part' || WEARS.has(kind) || TAKES_A_SET.has(kind)
 
 /**
  * The new pieces that an overhaul needs: what is never put in a second time, what was decided to be replaced, or, where the job is

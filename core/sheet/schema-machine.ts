@@ -114,6 +114,7 @@ export const Part = optional({
     Type.String({ pattern: Key.pattern!, description: 'The part it comes away with, as long as it has not been taken off that.' }),
   ),
   neverAgain: Type.Optional(Type.Boolean({ description: 'A new one goes in each time; an old one keeps the job open.' })),
+  holdsPressure: Type.Optional(Type.Boolean({ description: 'Pressure lies behind it: below its least size nobody lets it run on.' })),
   set: Type.Optional(
     Type.String({ minLength: 1, maxLength: 60, description: 'Parts with the same set name ran together and stay together.' }),
   ),

@@ -6,6 +6,7 @@ export { ACCEPTED_RISK, ACCEPTED_RISK_CRITICAL, DUE_REASONS, nextDue, type DueAn
 export { poolSisters, type Pool, type PooledUnit, type SisterHistory } from './pool-sisters'
 export { dayAfterHours, dayBand, hoursAt, hoursPerDay, machineHours, questionHours, type DayBand, type HoursPerDay,
   type HoursQuestion, type MachineHours, type MeterReading } from './running-hours'
+export { stillOpen, type PartTold } from './still-open'
 export { timeToLimit, type TimeToLimit, type WearLimit } from './time-to-limit'
 export { trend, type PossibleSlope, type Trend, type WearPoint } from './trend'
 export { willItLast } from './will-it-last'

@@ -2,7 +2,7 @@ import Joi from 'joi'
 import { YARD_SHOWS, YARD_SORTS } from '#shared/wire/fleet'
 import { database } from '../db/client'
 import { defineApi } from '../http/define-api'
-import { readYard, type YardQuery } from '../services/units'
+import { readYard, type YardQuery } from '../services/yard'
 
 const query = Joi.object<YardQuery>({
   search: Joi.string().allow('').max(80),

@@ -1,9 +1,9 @@
 import { sql } from 'drizzle-orm'
-import { bigserial, boolean, date, doublePrecision, index, integer, jsonb, pgTable, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
-import { DEPTHS, DUE_REASONS, type DueAnswer } from '#core'
-import { PLAN_STATUSES, type UnitChangeSaid } from '#shared/wire/fleet'
+import { bigserial, boolean, date, doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
+import { DEPTHS, DISPOSITIONS, DUE_REASONS, type DueAnswer, type QuantityKind } from '#core'
+import { PART_NEWS, PLAN_STATUSES, type UnitChangeSaid } from '#shared/wire/fleet'
 import { moment } from './columns'
-import { job, person, unit } from './schema'
+import { job, jobEvent, person, unit } from './schema'
 
 /* What the shop knows of its machines beside their overhauls. */
 
@@ -70,7 +70,56 @@ export const unitOutlook = pgTable('unit_outlook', {
   dueWhat: text('due_what'),
   /** All that makes it due, the earliest first. */
   dues: jsonb().$type<DueAnswer[]>().notNull().default([]),
+  /** What somebody has seen and nobody has answered for; worn parts that run on for a time. */
+  openFindings: integer('open_findings').notNull().default(0),
+  concessions: integer().notNull().default(0),
 }, table => [index('unit_outlook_due').on(table.dueDay), index('unit_outlook_low').on(table.lowDay)])
+
+/**
+ * Read model: what the logs say of parts beyond one job: words on them, with the lot and serial of new ones, findings that somebody has to
+ * look at again, concessions, and what is at a shop outside.
+ */
+export const partNews = pgTable('part_news', {
+  eventId: uuid('event_id').primaryKey().references(() => jobEvent.id),
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  unitId: uuid('unit_id').notNull().references(() => unit.id),
+  sheetKey: text('sheet_key').notNull(),
+  part: text().notNull(),
+  /** As its sheet called it then. */
+  name: text().notNull(),
+  what: text({ enum: PART_NEWS }).notNull(),
+  at: moment('at').notNull(),
+  by: text().notNull(),
+  /** Of a word: what becomes of it; of a new one, what is written on it. */
+  disposition: text({ enum: DISPOSITIONS }),
+  lot: text(),
+  serial: text(),
+  /** Of a finding: from 1 to 3; what was seen, in words. Of a concession: the use. */
+  severity: integer(),
+  said: text(),
+  /** Of a concession: the reading that it stands over. */
+  positionName: text('position_name'),
+  quantity: text().$type<QuantityKind>(),
+  value: doublePrecision(),
+  /** Until when it runs on, or is looked at again. */
+  untilDay: date('until_day', { mode: 'string' }),
+  untilHours: doublePrecision('until_hours'),
+  /** How many are new, or outside. */
+  count: integer(),
+}, table => [index('part_news_unit').on(table.unitId, table.part, table.at), index('part_news_job').on(table.jobId), index('part_news_serial').on(table.serial)])
+
+/** What the stores know of parts at a shop outside; that they are there, the log of their job says. */
+export const outsideOrder = pgTable('outside_order', {
+  jobId: uuid('job_id').notNull().references(() => job.id),
+  part: text().notNull(),
+  /** What the shop is to do, and when it has promised it. */
+  shop: text().notNull(),
+  instruction: text().notNull(),
+  promised: date({ mode: 'string' }),
+  version: integer().notNull().default(1),
+  byId: uuid('by_id').notNull().references(() => person.id),
+  at: moment('at').notNull().defaultNow(),
+}, table => [primaryKey({ columns: [table.jobId, table.part] })])
 
 /** Kinds whose outlook is to be worked out anew: a sheet key, or `unit:ID` for a unit without one. */
 export const outlookStale = pgTable('outlook_stale', {

@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm'
 import { bigserial, boolean, check, date, index, integer, jsonb, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core'
 import { EMPTY_LOT, LEDGER_DEEDS, type LotStock } from '#core'
 import { moment } from './columns'
-import { person, site } from './schema'
+import { job, person, site } from './schema'
 import { plannedJob } from './schema-fleet'
 
 /* The stores: what lies on the shelves, what fits where, and the book of what came and went. */
@@ -79,6 +79,8 @@ export const stockEntry = pgTable('stock_entry', {
   deed: text({ enum: LEDGER_DEEDS }).notNull(),
   count: integer().notNull(),
   planId: uuid('plan_id').references(() => plannedJob.id),
+  /** A job that nobody had planned. */
+  jobId: uuid('job_id').references(() => job.id),
   orderId: uuid('order_id').references(() => stockOrder.id),
   fromQuarantine: boolean('from_quarantine').notNull().default(false),
   note: text(),

@@ -299,6 +299,8 @@ export const reading = pgTable(
     uncertainty: doublePrecision().notNull().default(0),
     /** What the machine had run, where its log says so. */
     hours: doublePrecision(),
+    /** What is written on the new piece that it was taken on, where its job says so. */
+    serial: text(),
     /** It was replaced, reworked or set anew before this was read. */
     isRenewed: boolean('is_renewed').notNull().default(false),
     /** What was read went out for good. */

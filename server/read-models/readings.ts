@@ -1,7 +1,7 @@
-import { eq, getTableColumns } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
 import { assessTaken, dispositionOf, isGone, isRenewed, positionOf, readingAt, uncertaintyOf, wearLimitsOf, type ReadingTaken } from '#core'
 import { reading } from '../db/schema'
-import type { JobAt, ReadModel } from './read-model'
+import { byEvent, writeRows, type EventRows, type JobAt } from './read-model'
 
 /** A reading that stands, with its verdict and what a trend asks of it: for the unit, and for all machines of its kind. */
 export type ReadingModelRow = Omit<typeof reading.$inferSelect, 'takenAt'> & { takenAt: string }
@@ -12,10 +12,11 @@ function rowOf({ id, unitId, sheetKey, sheet, state }: JobAt, taken: ReadingTake
   const { verdict, value } = assessTaken(sheet, state, taken)
   const position = positionOf(sheet, taken.position)
   const { lower = null, upper = null } = wearLimitsOf(position)
+  const serial = taken.stage === 'as-left' ? dispositionOf(state, position.part)?.serial ?? null : null
   return {
     eventId: taken.event, jobId: id, unitId, sheetKey, position: taken.position, stage: taken.stage, value, verdict, takenAt: taken.at,
     name: position.name, quantity: position.quantity, part: position.part, lower, upper,
-    uncertainty: uncertaintyOf(position, taken.values, taken.conditions), hours: state.opened?.hours ?? null,
+    uncertainty: uncertaintyOf(position, taken.values, taken.conditions), hours: state.opened?.hours ?? null, serial,
     isRenewed: isRenewed(sheet, state, taken), isGone: isGone(sheet, state, taken),
   }
 }
@@ -23,14 +24,15 @@ function rowOf({ id, unitId, sheetKey, sheet, state }: JobAt, taken: ReadingTake
 /** What else of a job its row depends on: the word on its part, and what was found before. */
 function standsOn({ sheet, state }: JobAt, { position, stage }: ReadingTaken): string {
   const found = stage === 'as-left' ? readingAt(state, position, 'as-found')?.event : ''
-  return `${dispositionOf(state, positionOf(sheet, position).part)?.disposition} ${found}`
+  const said = dispositionOf(state, positionOf(sheet, position).part)
+  return `${said?.disposition} ${said?.serial} ${found}`
 }
 
 /**
- * What events add to the rows of a job or judge otherwise, and which they take out (taken back, or of a step opened again). A limit that is
- * another on this machine judges what stands anew, and so does a word on its part.
+ * A limit that is another on this machine judges what stands anew, and so does a word on its part; what neither touched is not worked out
+ * again.
  */
-export function changeOfReadings(before: JobAt, after: JobAt): { came: ReadingModelRow[], went: string[] } {
+function changeOf(before: JobAt, after: JobAt): { came: ReadingModelRow[], went: string[] } {
   const [was, is] = [standing(before), standing(after)]
   const isOther = (one: ReadingTaken) => !was.has(one.event) || standsOn(before, one) !== standsOn(after, one)
     || (before.sheet !== after.sheet && JSON.stringify(rowOf(before, one)) !== JSON.stringify(rowOf(after, one)))
@@ -40,38 +42,19 @@ export function changeOfReadings(before: JobAt, after: JobAt): { came: ReadingMo
   }
 }
 
-const COLUMNS = Object.entries(getTableColumns(reading)).map(([key, column]) =>
-  ({ key, name: column.name, type: column.getSQLType() }))
-const listed = (say: (column: (typeof COLUMNS)[number]) => string) => COLUMNS.map(say).join(', ')
-
-/**
- * Parts of the statement that writes events: `$3` the rows that came, `$4` the events whose rows went; `moved` are the jobs that are
- * written.
- */
-export const WRITE_READINGS = `, measured as (
-    insert into reading (${listed(({ name }) => name)})
-    select ${listed(({ key }) => `r."${key}"`)}
-    from jsonb_to_recordset($3::jsonb) as r(${listed(({ key, type }) => `"${key}" ${type}`)})
-    join moved on moved.id = r."jobId"
-    on conflict (event_id) do update set ${listed(({ name }) => `${name} = excluded.${name}`)}
-  ), withdrawn as (
-    delete from reading using moved, jsonb_array_elements_text($4::jsonb) as gone(id)
-    where reading.job_id = moved.id and reading.event_id = gone.id::uuid
-  )`
-
-const inOrder = (rows: readonly ReadingModelRow[]) => [...rows].sort((a, b) => a.eventId.localeCompare(b.eventId))
-
-export const readings: ReadModel<ReadingModelRow> = {
+export const readings: EventRows<ReadingModelRow> = {
   name: 'readings',
   about: 'the readings shown to the fleet',
   version: 3,
   hears: new Set(['reading-taken', 'part-disposed', 'limit-bent', 'sheet-taken-over', 'undone', 'gone-back']),
-  rowsOf: one => inOrder([...standing(one).values()].map(taken => rowOf(one, taken))),
+  rowsOf: one => byEvent([...standing(one).values()].map(taken => rowOf(one, taken))),
   kept: async (db, jobId) => {
     const rows = await db.select().from(reading).where(eq(reading.jobId, jobId))
-    return inOrder(rows.map(({ eventId, jobId, unitId, sheetKey, position, stage, value, verdict, takenAt, ...more }) =>
+    return byEvent(rows.map(({ eventId, jobId, unitId, sheetKey, position, stage, value, verdict, takenAt, ...more }) =>
       ({ eventId, jobId, unitId, sheetKey, position, stage, value, verdict, takenAt: takenAt.toISOString(), ...more })))
   },
+  changeOf,
+  write: writeRows(reading),
   async replace(tx, { id }, rows) {
     await tx.delete(reading).where(eq(reading.jobId, id))
     if (rows.length > 0) await tx.insert(reading).values(rows.map(row => ({ ...row, takenAt: new Date(row.takenAt) })))

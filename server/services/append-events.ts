@@ -4,6 +4,8 @@ import { may, refuseUndo, rightForEvent } from '#shared/rights'
 import type { AppendResult, EventDraft, Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { jobEvent, jobEventRefused, jobSnapshot } from '../db/schema'
+import { partsTold } from '../read-models/part-news'
+import { isTouchedBy } from '../read-models/read-model'
 import { keepReaches } from './bend-reach'
 import { keepDraft } from './drafts'
 import { hashEvent, type HashedEvent } from './event-hash'
@@ -12,6 +14,7 @@ import { inState, loadLiveJob, rememberLiveJob, withTaken, type LiveJob } from '
 import { markUnitStale } from './outlook'
 import { Problem } from './problem'
 import { reaches } from './reach'
+import { followBench } from './stock-of-bench'
 import { writePlan, type WritePlan } from './write-plans'
 
 /** Who has signed a draft that somebody else sends, and what was seen at that moment. */
@@ -71,11 +74,20 @@ export async function appendEvents(
         await keepReaches(db, plan.after)
         await markUnitStale(db, plan.after.unitId)
       }
+      await tellOfParts(db, person, plan)
       rememberLiveJob(await withSnapshot(db, plan.after))
       return { results: plan.results, seq: plan.after.seq, unit: plan.after.unitTag }
     }
     throw new Problem(503, 'job.busy', 'Too many people write to this job at once. Nothing was lost; try again in a moment.')
   })
+}
+
+/** What was told of parts reaches the outlook of the machine and the book of the stores; neither ever stops a bench. */
+async function tellOfParts(db: Database, person: Person, { before, after, rows }: WritePlan): Promise<void> {
+  if (!isTouchedBy(partsTold, rows.map(row => row.type as EventType))) return
+  const { came, went } = partsTold.changeOf(before, after)
+  if (went.length > 0 || came.some(({ what }) => what === 'concession' || what === 'finding')) await markUnitStale(db, after.unitId)
+  if (came.some(({ lot, serial }) => lot ?? serial)) await followBench(db, person, { jobId: after.id, unitId: after.unitId })
 }
 
 interface Plan extends WritePlan {

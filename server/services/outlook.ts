@@ -1,10 +1,12 @@
-import { and, eq, getTableColumns, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
+import { and, eq, getTableColumns, inArray, isNotNull, isNull, or, sql } from 'drizzle-orm'
 import {
   dayBand, groupBy, hoursAt, hoursPerDay, kindInterval, machineHours, nearestLimit, nextDue, positionWear, tells,
   type DueAnswer, type HoursPerDay, type IntervalFit, type KindRow, type MachineHours, type PositionWear,
 } from '#core'
 import type { Database, Transaction } from '../db/client'
-import { job, outlookStale, reading, runningHours, unit, unitOutlook } from '../db/schema'
+import { job, outlookStale, reading, unit, unitOutlook } from '../db/schema'
+import { metersOf } from './meters'
+import { openOn, type Told } from './parts'
 import { today } from './today'
 
 /*
@@ -40,24 +42,22 @@ export interface UnitAt { unit: UnitRowOf, hours: MachineHours[], nowHours: numb
 async function unitsOf(db: Database, kind: string, today: string): Promise<UnitAt[]> {
   const units = await db.select().from(unit)
     .where(and(kind.startsWith('unit:') ? eq(unit.id, kind.slice('unit:'.length)) : eq(unit.sheetKey, kind), isNull(unit.retiredAt)))
-  const rows = units.length === 0
-    ? []
-    : await db.select().from(runningHours)
-        .where(and(inArray(runningHours.unitId, units.map(({ id }) => id)), isNull(runningHours.withdrawnAt)))
-  const byUnit = groupBy(rows, ({ unitId }) => unitId)
+  const meters = await metersOf(db, units.map(({ id }) => id))
   return units.map((one) => {
-    const hours = machineHours((byUnit.get(one.id) ?? []).map(({ at, hours, wasHours }) =>
-      ({ at: at.toISOString(), hours, ...wasHours === null ? {} : { wasHours } })))
+    const hours = machineHours(meters.get(one.id) ?? [])
     return { unit: one, hours, nowHours: hoursAt(hours, today) ?? one.runningHours, perDay: hoursPerDay(hours) }
   })
 }
 
-/** Readings of closed overhauls, with the hours of the machine where the log of the time does not say them. */
-async function rowsOf(db: Database, kind: string, units: readonly UnitAt[]): Promise<FleetRow[]> {
+/**
+ * Readings of closed overhauls, and of one that runs where it is asked for, with the hours of the machine where the log of the time does
+ * not say them.
+ */
+async function rowsOf(db: Database, kind: string, units: readonly UnitAt[], running?: string): Promise<FleetRow[]> {
   const at = new Map(units.map(one => [one.unit.id, one]))
   if (at.size === 0) return []
   const rows = await db.select({ reading, number: job.number }).from(reading).innerJoin(job, eq(job.id, reading.jobId))
-    .where(and(inArray(reading.unitId, [...at.keys()]), isNotNull(job.closedAt), kind.startsWith('unit:') ? undefined : eq(reading.sheetKey, kind)))
+    .where(and(inArray(reading.unitId, [...at.keys()]), or(isNotNull(job.closedAt), running ? eq(job.id, running) : undefined), kind.startsWith('unit:') ? undefined : eq(reading.sheetKey, kind)))
   return rows.map(({ reading: row, number }) => ({
     unit: row.unitId, job: number, position: row.position, name: row.name, quantity: row.quantity, isCount: row.quantity === 'count',
     part: row.part, verdict: row.verdict, stage: row.stage, value: row.value, lower: row.lower, upper: row.upper,
@@ -70,26 +70,36 @@ async function rowsOf(db: Database, kind: string, units: readonly UnitAt[]): Pro
 export interface KindOutlook { units: UnitAt[], wears: PositionWear<FleetRow>[], interval: IntervalFit }
 
 /** Everything that the readings of a kind say. Between two positions others have their turn: a kind may have hundreds of machines. */
-export async function kindOutlook(db: Database, kind: string, today: string, only?: string): Promise<KindOutlook> {
+export async function kindOutlook(
+  db: Database, kind: string, today: string, { only, running }: { only?: string, running?: string } = {},
+): Promise<KindOutlook> {
   const units = await unitsOf(db, kind, today)
   const nowHours = new Map(units.map(one => [one.unit.id, one.nowHours]))
   const wears: PositionWear<FleetRow>[] = []
-  for (const rows of groupBy(await rowsOf(db, kind, units), ({ position }) => position).values()) {
+  for (const rows of groupBy(await rowsOf(db, kind, units, running), ({ position }) => position).values()) {
     wears.push(...positionWear(rows, nowHours, only))
     await new Promise(resolve => setImmediate(resolve))
   }
   return { units, wears, interval: kindInterval(wears) }
 }
 
+const isConceded = (open: readonly Told[], position: string) =>
+  open.some(({ what, positionName }) => what === 'concession' && positionName === position)
+
 /** All that makes a unit due, the earliest first. */
 export function duesOf(
   { unit: one, nowHours, perDay }: UnitAt, wears: readonly PositionWear[], today: string, lastOverhaulHours: number | null,
+  open: readonly Told[],
 ): DueAnswer[] {
   return nextDue({
     today, nowHours, perDay, isCritical: one.isCritical,
     atHours: one.intervalHours === null ? null : (lastOverhaulHours ?? 0) + one.intervalHours,
     onDay: one.nextDue, byRegulation: one.regulationDue,
-    forecasts: wears.flatMap(({ name, time }) => time && tells(time) ? [{ what: `${name} at its limit`, time }] : []),
+    concessions: open.filter(({ what }) => what === 'concession').map(({ row: { name, said, untilDay, untilHours } }) =>
+      ({ what: `${name}, let run on: ${said}`, untilDay, untilHours })),
+    findings: open.flatMap(({ what, row: { name, said, untilDay } }) => what === 'finding' && untilDay ? [{ what: `${name}: ${said}`, byDay: untilDay }] : []),
+    // What an engineer lets run on is due when that ends.
+    forecasts: wears.filter(({ name }) => !isConceded(open, name)).flatMap(({ name, time }) => time && tells(time) ? [{ what: `${name} at its limit`, time }] : []),
   })
 }
 
@@ -105,17 +115,20 @@ export async function lastOverhauls(db: Database, units: readonly UnitAt[]): Pro
 /** Works out a kind and keeps what lists show of it. */
 export async function refreshKind(db: Database, kind: string, day = today()): Promise<string[]> {
   const { units, wears } = await kindOutlook(db, kind, day)
-  const last = await lastOverhauls(db, units)
+  const [last, open] = [await lastOverhauls(db, units), await openOn(db, units.map(({ unit: { id } }) => id))]
   const byUnit = groupBy(wears.filter(({ mayWear }) => mayWear), ({ unit }) => unit)
   const rows = units.map((at): typeof unitOutlook.$inferInsert => {
     const own = byUnit.get(at.unit.id) ?? []
     const { nearest } = nearestLimit(own)
-    const dues = duesOf(at, own, day, last.get(at.unit.id) ?? null)
+    const told = open.get(at.unit.id) ?? []
+    const dues = duesOf(at, own, day, last.get(at.unit.id) ?? null, told)
+    const concessions = told.filter(({ what }) => what === 'concession').length
     const band = nearest && at.perDay ? dayBand(nearest.time, at.perDay, day) : { lowDay: null, medianDay: null, highDay: null }
     return {
       unitId: at.unit.id, day, ...band,
       position: nearest?.position ?? null, positionName: nearest?.name ?? null, share: nearest?.share ?? null,
       dueDay: dues[0]?.day ?? null, dueReason: dues[0]?.reason ?? null, dueWhat: dues[0]?.what ?? null, dues,
+      concessions, openFindings: told.length - concessions,
     }
   })
   const { unitId: _unitId, ...columns } = getTableColumns(unitOutlook)

@@ -1,4 +1,4 @@
-import { and, asc, eq } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/pg-core'
 import { DomainError, fullOptions, kitCheck, kitNeed, upgradeSheet, type JobSetup, type KitCheck, type SheetDocument } from '#core'
 import type { PlanInput, PlanNeed, PlanRow } from '#shared/wire/stores'
@@ -31,6 +31,18 @@ export async function listPlans(db: Database, person: Person, { tag }: { tag?: s
 }
 
 const MOST_PLANS = 500
+
+/** The next planned job of each of some units, with how it stands with what it needs. */
+export async function nextPlans(db: Database, unitIds: readonly string[]): Promise<Map<string, { day: string, kit: PlanRow['kit'] }>> {
+  if (unitIds.length === 0) return new Map()
+  const rows = await plannedOnes(db).where(and(eq(plannedJob.status, 'planned'), inArray(plannedJob.unitId, [...unitIds])))
+    .orderBy(desc(plannedJob.day)).limit(MOST_PLANS)
+  const needs = await needsOf(db, rows)
+  return new Map(rows.map((row, i) => {
+    const { day, kit } = toRow(row, needs[i]!)
+    return [row.plan.unitId, { day, kit }]
+  }))
+}
 
 /** What one planned job needs, and where it comes from. */
 export async function readPlan(db: Database, person: Person, id: string): Promise<PlanNeed> {

@@ -12,9 +12,10 @@ import { today } from './today'
 
 type Refused = { code: string, message: string } | null
 
-/** Writes one entry, or says why it cannot stand. What is there already is known. */
-export async function writeEntry(tx: Transaction, person: Person, input: EntryInput): Promise<EntryOutcome> {
-  const { id, item: itemId, site: siteKey, lot, deed, count, plan, order, fromQuarantine, note, cured } = input
+/** Writes one entry, or says why it cannot stand. What is there already is known. `job` is one that nobody had planned. */
+export async function writeEntry(tx: Transaction, person: Person, input: EntryInput & { job?: string }): Promise<EntryOutcome> {
+  const { id, item: itemId, site: siteKey, lot, deed, count, plan, job, order, fromQuarantine, note, cured } = input
+  const entry = { deed, count, job: plan ?? job, fromQuarantine }
   const [item] = await tx.select().from(stockItem).where(eq(stockItem.id, itemId))
   if (!item || !await isSiteOf(tx, person, siteKey))
     return { id, outcome: 'refused', code: 'item.unknown', message: 'There is no such item within your reach.' }
@@ -35,13 +36,13 @@ export async function writeEntry(tx: Transaction, person: Person, input: EntryIn
   }
   const refusal: Refused = !kept
     ? { code: 'lot.unknown', message: `Nothing of ${item.number}${lot ? `, batch ${lot},` : ''} has ever come to this site.` }
-    : await refuseFor(tx, input, item, kept) ?? refuseEntry(kept.stock, { deed, count, job: plan, fromQuarantine })
+    : await refuseFor(tx, input, item, kept) ?? refuseEntry(kept.stock, entry)
   if (refusal) return { id, outcome: 'refused', ...refusal }
   await tx.insert(stockEntry).values({
-    id, itemId, siteKey, lot, deed, count, planId: plan ?? null, orderId: order ?? null, fromQuarantine: fromQuarantine ?? false,
-    note: note ?? null, byId: person.id,
+    id, itemId, siteKey, lot, deed, count, planId: plan ?? null, jobId: job ?? null, orderId: order ?? null,
+    fromQuarantine: fromQuarantine ?? false, note: note ?? null, byId: person.id,
   })
-  await tx.update(stockLot).set({ stock: withEntry(kept!.stock, { deed, count, job: plan, fromQuarantine }) }).where(ofLot)
+  await tx.update(stockLot).set({ stock: withEntry(kept!.stock, entry) }).where(ofLot)
   return { id, outcome: 'recorded' }
 }
 

@@ -1,8 +1,13 @@
-import { dayBand, nearestLimit, type PositionWear } from '#core'
-import type { PositionTrend, WearAnswer } from '#shared/wire/fleet'
+import { eq } from 'drizzle-orm'
+import { ACCEPTED_RISK, ACCEPTED_RISK_CRITICAL, dayBand, nearestLimit, willItLast, type PositionWear } from '#core'
+import type { Lasting, PositionTrend, WearAnswer } from '#shared/wire/fleet'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
+import { unit } from '../db/schema'
 import { duesOf, kindOf, kindOutlook, lastOverhauls, type FleetRow } from './outlook'
+import { loadLiveJob } from './live-job'
+import { openOn } from './parts'
+import { Problem } from './problem'
 import { reaches } from './reach'
 import { today } from './today'
 import { requireUnit } from './units'
@@ -16,15 +21,15 @@ const orNull = (hours: number): number | null => Number.isFinite(hours) ? hours 
 export async function readWear(db: Database, person: Person, tag: string): Promise<WearAnswer> {
   const { unit: found } = await requireUnit(db, person, tag)
   const day = today()
-  const { units, wears, interval } = await kindOutlook(db, kindOf(found), day, found.id)
+  const { units, wears, interval } = await kindOutlook(db, kindOf(found), day, { only: found.id })
   const at = units.find(one => one.unit.id === found.id)
   const own = wears.filter(wear => wear.unit === found.id)
   const tags = new Map(units.filter(({ unit }) => reaches(person, unit.siteKey)).map(({ unit }) => [unit.id, unit.tag]))
   const helps = new Map(nearestLimit(own.filter(wear => wear.mayWear)).untold.map(({ position, help }) => [position, help]))
-  const last = at ? await lastOverhauls(db, [at]) : new Map<string, null>()
+  const [last, open] = await Promise.all([lastOverhauls(db, at ? [at] : []), openOn(db, [found.id])])
   return {
     nowHours: at?.nowHours ?? found.runningHours, perDay: at?.perDay ?? null, interval,
-    dues: at ? duesOf(at, own, day, last.get(found.id) ?? null) : [],
+    dues: at ? duesOf(at, own, day, last.get(found.id) ?? null, open.get(found.id) ?? []) : [],
     positions: own.map((wear): PositionTrend => {
       const { trend, time, rows, limit, share, weight, differs, position, name } = wear
       const newest = rows.at(-1)!
@@ -42,6 +47,22 @@ export async function readWear(db: Database, person: Person, tag: string): Promi
       }
     }),
   }
+}
+
+/** How likely each position of a machine on the bench lasts to its next overhaul, with what was read in this job. */
+export async function readLasting(db: Database, person: Person, jobId: string): Promise<Lasting> {
+  const { unitId } = await loadLiveJob(db, person, jobId, { fresh: false })
+  const [found] = await db.select().from(unit).where(eq(unit.id, unitId))
+  if (!found) throw new Problem(404, 'unit.unknown', 'The unit of this job is not there any more.')
+  const acceptedRisk = found.isCritical ? ACCEPTED_RISK_CRITICAL : ACCEPTED_RISK
+  if (found.intervalHours === null) return { lasts: [], acceptedRisk }
+  const { units, wears } = await kindOutlook(db, kindOf(found), today(), { only: found.id, running: jobId })
+  const now = units.find(one => one.unit.id === found.id)?.nowHours ?? found.runningHours
+  const lasts = wears.flatMap(({ unit, mayWear, time, position }) => {
+    const chance = unit === found.id && mayWear ? willItLast(time, found.intervalHours!) : null
+    return chance === null ? [] : [{ position, untilHours: now + found.intervalHours!, chance }]
+  })
+  return { lasts, acceptedRisk }
 }
 
 const pick = ({ atZero, slopePerHour, sigma, n, nu, leftOut, working }: NonNullable<PositionWear['trend']>) =>

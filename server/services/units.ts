@@ -1,64 +1,14 @@
-import { and, asc, count, desc, eq, exists, inArray, isNotNull, isNull, ne, sql, type SQL } from 'drizzle-orm'
+import { and, desc, eq, exists, inArray, ne, sql } from 'drizzle-orm'
 import { bendInWords, bendName, upgradeSheet, type EventBodies, type SheetDocument, type UnitBends } from '#core'
-import type { OutlookRow, YardShow, YardSort } from '#shared/wire/fleet'
-import type { JobRow, Person, SisterJob, TimerRow, UnitAnswer, UnitRow, YardAnswer } from '#shared/wire/types'
+import type { OutlookRow } from '#shared/wire/fleet'
+import type { JobRow, Person, SisterJob, TimerRow, UnitAnswer, UnitRow } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, jobEvent, reading, sheetDraft, site, unit, unitOutlook } from '../db/schema'
 import { bendsOfUnit } from './bend-reach'
-import { matching } from './matching'
 import { Problem } from './problem'
 import { requireReach, unitsWithin } from './reach'
 import { newestReleased } from './sheets'
 import { unitHistory } from './unit-history'
-
-export interface YardQuery {
-  search?: string | undefined
-  site?: string | undefined
-  show?: YardShow
-  sort?: YardSort
-  /** The other way round. */
-  desc?: boolean
-  limit: number
-  offset: number
-}
-
-/** Sites and the units that match, in the order that is asked for; those with an open job first where none is. */
-export async function readYard(db: Database, person: Person, query: YardQuery): Promise<YardAnswer> {
-  const within = unitsWithin(person)
-  const openJob = and(eq(job.unitId, unit.id), eq(job.status, 'open'))
-  const ofOutlook = eq(unitOutlook.unitId, unit.id)
-  const where = and(within, ...conditions(query))
-  const [sites, units, [total]] = await Promise.all([
-    db.select({ key: site.key, name: site.name, units: count(unit.id), openJobs: count(job.id) })
-      .from(site).innerJoin(unit, and(eq(unit.siteKey, site.key), isNull(unit.retiredAt))).leftJoin(job, openJob)
-      .where(within).groupBy(site.key).orderBy(site.place),
-    db.select({ unit, job, outlook: unitOutlook }).from(unit).leftJoin(job, openJob).leftJoin(unitOutlook, ofOutlook).where(where)
-      .orderBy(...orderOf(query), asc(unit.tag)).limit(query.limit).offset(query.offset),
-    db.select({ n: count() }).from(unit).leftJoin(job, openJob).leftJoin(unitOutlook, ofOutlook).where(where),
-  ])
-  return { sites, units: units.map(({ unit, job, outlook }) => toUnitRow(unit, job, outlook)), total: total!.n }
-}
-
-/** What has no value comes last, whichever way round. */
-function orderOf({ sort, desc: isDown = false }: YardQuery): SQL[] {
-  if (!sort) return [sql`${job.id} is null`]
-  const by = { tag: unit.tag, due: unitOutlook.dueDay, limit: unitOutlook.lowDay, hours: unit.runningHours }[sort]
-  return [isDown ? sql`${by} desc nulls last` : sql`${by} asc nulls last`]
-}
-
-function conditions({ search, site, show }: YardQuery): (SQL | undefined)[] {
-  return [
-    matching(search, [unit.tag, unit.name, unit.family, unit.make]),
-    site ? eq(unit.siteKey, site) : undefined,
-    show === 'open' ? isNotNull(job.id) : undefined,
-    show === 'due' ? sql`${unitOutlook.dueDay} <= current_date + ${DUE_WITHIN_DAYS}::int` : undefined,
-    show === 'limit' ? sql`${unitOutlook.lowDay} <= current_date + ${LIMIT_WITHIN_DAYS}::int` : undefined,
-    show === 'retired' ? isNotNull(unit.retiredAt) : isNull(unit.retiredAt),
-  ]
-}
-
-/** How far ahead lists of what comes look. */
-const [DUE_WITHIN_DAYS, LIMIT_WITHIN_DAYS] = [60, 180]
 
 /** A unit within the reach of a person. */
 export async function requireUnit(db: Pick<Database, 'select'>, person: Person, tag: string) {
@@ -140,7 +90,7 @@ const figuresOf = (document: SheetDocument, bends: UnitBends): UnitAnswer['unit'
 
 type Outlook = typeof unitOutlook.$inferSelect
 
-function toUnitRow(u: typeof unit.$inferSelect, open: typeof job.$inferSelect | null, outlook: Outlook | null): UnitRow {
+export function toUnitRow(u: typeof unit.$inferSelect, open: typeof job.$inferSelect | null, outlook: Outlook | null): UnitRow {
   return {
     tag: u.tag,
     name: u.name,
@@ -162,8 +112,7 @@ function toUnitRow(u: typeof unit.$inferSelect, open: typeof job.$inferSelect | 
   }
 }
 
-const outlookOf = ({ position, positionName, share, lowDay, medianDay, highDay, dueDay, dueReason, dueWhat }: Outlook): OutlookRow =>
-  ({ position, positionName, share, lowDay, medianDay, highDay, dueDay, dueReason, dueWhat })
+const outlookOf = ({ unitId: _unitId, day: _day, dues: _dues, ...outlook }: Outlook): OutlookRow => outlook
 
 /** A job as lists show it. */
 export function toJobRow(row: typeof job.$inferSelect): JobRow {

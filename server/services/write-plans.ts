@@ -1,8 +1,9 @@
 import type { EventType } from '#core'
 import type { Database } from '../db/client'
 import { headOf } from '../read-models/job-head'
-import { isTouchedBy } from '../read-models/read-model'
-import { changeOfReadings, readings, WRITE_READINGS } from '../read-models/readings'
+import { partsTold } from '../read-models/part-news'
+import { isTouchedBy, type EventRows } from '../read-models/read-model'
+import { readings } from '../read-models/readings'
 import type { HashedEvent } from './event-hash'
 import type { LiveJob } from './live-job'
 
@@ -81,6 +82,9 @@ const STATEMENT = `
   )`
 const RESULT = ' select id from moved'
 
+/** Read models whose rows are written with the events, in this order, so that every mixture is one statement that is prepared once. */
+const ROWS_WRITTEN = [readings, partsTold] as unknown as readonly EventRows<{ eventId: string }>[]
+
 /** Heads, events and read models of several jobs; gives the jobs that were still where their plan began. */
 async function write(db: Database, plans: readonly WritePlan[]): Promise<Set<string>> {
   const heads = plans.map(({ before, after }) => ({
@@ -107,15 +111,18 @@ async function write(db: Database, plans: readonly WritePlan[]): Promise<Set<str
       prev_hash: row.prevHash,
       hash: row.hash,
     }))
-  const changes = plans
-    .filter(plan => isTouchedBy(readings, plan.rows.map(row => row.type as EventType)))
-    .map(({ before, after }) => changeOfReadings(before, after))
-  const [came, went] = [changes.flatMap(change => change.came), changes.flatMap(change => change.went)]
-  const touchesReadings = came.length > 0 || went.length > 0
-  const parameters = [heads, events, ...touchesReadings ? [came, went] : []].map(value => JSON.stringify(value))
-  const moved = await db.$client.unsafe<{ id: string }[]>(STATEMENT + (touchesReadings ? WRITE_READINGS : '') + RESULT, parameters, {
-    prepare: true,
-  })
+  let statement = STATEMENT
+  const parameters: unknown[] = [heads, events]
+  for (const model of ROWS_WRITTEN) {
+    const changes = plans.filter(({ rows }) => isTouchedBy(model, rows.map(row => row.type as EventType)))
+      .map(({ before, after }) => model.changeOf(before, after))
+    const [came, went] = [changes.flatMap(change => change.came), changes.flatMap(change => change.went)]
+    if (came.length === 0 && went.length === 0) continue
+    parameters.push(came, went)
+    statement += model.write({ came: parameters.length - 1, went: parameters.length })
+  }
+  const values = parameters.map(value => JSON.stringify(value))
+  const moved = await db.$client.unsafe<{ id: string }[]>(statement + RESULT, values, { prepare: true })
   return new Set(moved.map(row => row.id))
 }
 

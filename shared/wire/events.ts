@@ -43,6 +43,9 @@ const newtonmetres = Joi.number().greater(0).max(100_000)
 /** A limit in the SI base of its position; null is none. */
 const limit = Joi.number().unsafe(false).min(-1e12).max(1e12).allow(null).required()
 const source = text.min(3).required()
+/** As it is written on a piece, or on its bag. */
+const onPiece = Joi.string().trim().min(1).max(60)
+const newPiece = { lot: onPiece, serial: onPiece }
 const byTool = {
   torqueNm: newtonmetres.required(),
   tool: Joi.valid(...TIGHTENING_TOOLS).required(),
@@ -83,8 +86,8 @@ const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.Object
     }).min(1),
   }),
   'part-bagged': Joi.object({ part: key.required(), count: count.required(), tag: tag.required() }),
-  'part-moved': Joi.object({ part: key.required(), count: count.required(), from: place.required(), to: place.required(), reason: text }),
-  'part-disposed': Joi.object({ part: key.required(), disposition: Joi.valid(...DISPOSITIONS).required(), reason: text }),
+  'part-moved': Joi.object({ part: key.required(), count: count.required(), from: place.required(), to: place.required(), reason: text, ...newPiece }),
+  'part-disposed': Joi.object({ part: key.required(), disposition: Joi.valid(...DISPOSITIONS).required(), reason: text, ...newPiece }),
   'piece-placed': Joi.object({ part: key.required(), piece: word.required(), place: word.required() }),
   'index-set': Joi.object({ part: key.required(), note: text }),
   'way-chosen': Joi.object({ choice: key.required(), way: key.required(), reason: text }),
@@ -129,7 +132,7 @@ const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.Object
   'photo-added': Joi.object({ photo: id('the number of a photo').required(), step: key, part: key, mark: markKey, caption: text }),
   'finding-noted': Joi.object({
     ...seenOn, kind: word.required(), severity: Joi.valid(1, 2, 3).required(), fromDeg: degree, toDeg: degree, zone: word, note: text,
-    photo: id('the number of a photo'),
+    photo: id('the number of a photo'), lookAgain: day,
   }),
   'frames-tied': Joi.object({
     one: item.required(), other: item.required(), kind: Joi.valid('match-mark', 'pin in slot', 'index').required(),
@@ -154,6 +157,11 @@ const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.Object
   'order-mended': Joi.object({ step: key.required(), was: keys.required(), after: keys.required() }),
   'numbers-reserved': Joi.object({ bench: id('the number of a device').required(), marks: numbers.required(), bags: numbers.required() }),
   'gap-signed': Joi.object({ thing: key.required(), field: Joi.valid(...GAP_FIELDS).required(), reason: text.min(3).required() }),
+  'concession-granted': Joi.object({
+    part: key.required(), position: key, reading: id('the number of an event'),
+    until: Joi.object({ day, hours: Joi.number().integer().min(1).max(10_000_000) }).min(1).required(),
+    use: text.min(3).required(),
+  }).and('position', 'reading'),
   'limit-bent': Joi.object({ position: key.required(), lower: limit, upper: limit, source }),
   'joint-bent': Joi.object({
     joint: key.required(), source, torqueNm: Joi.object({ aim: newtonmetres.required(), from: newtonmetres, to: newtonmetres }).required(),

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import type { DueAnswer, DueReason, IntervalFit, QuantityKind, ReadingStage, Verdict, WorkingLine } from '#core'
+import type { DueAnswer, DueReason, IntervalFit, LastsUntil, QuantityKind, ReadingStage, Verdict, WorkingLine } from '#core'
 
 /* What crosses the wire of machines beside their overhauls. */
 
@@ -70,6 +70,10 @@ export interface HoursLinkRow {
 
 export const PLAN_STATUSES = ['planned', 'started', 'dropped'] as const
 
+/** What logs tell of parts beyond their own job. */
+export const PART_NEWS = ['word', 'fitted', 'finding', 'concession', 'outside'] as const
+export type PartNewsKind = (typeof PART_NEWS)[number]
+
 /** Which units of the yard, and in which order. */
 export const YARD_SHOWS = ['all', 'open', 'due', 'limit', 'retired'] as const
 export const YARD_SORTS = ['tag', 'due', 'limit', 'hours'] as const
@@ -91,7 +95,50 @@ export interface OutlookRow {
   dueDay: string | null
   dueReason: DueReason | null
   dueWhat: string | null
+  openFindings: number
+  concessions: number
 }
+
+/** Something that is open on a part of a unit. */
+export interface OpenPart {
+  job: number
+  part: string
+  what: 'finding' | 'concession'
+  /** What was seen, or the use that it runs on for. */
+  said: string | null
+  severity: number | null
+  positionName: string | null
+  quantity: QuantityKind | null
+  value: number | null
+  untilDay: string | null
+  untilHours: number | null
+  by: string
+  at: string
+}
+
+/** A part that was renewed, with what is written on it and what it has run. */
+export interface PartIn {
+  part: string
+  job: number
+  at: string
+  /** False for one that was reworked. */
+  isNew: boolean
+  lot: string | null
+  serial: string | null
+  hours: number | null
+  /** Where the same piece ran before. */
+  before: { unit: string, hours: number | null }[]
+}
+
+export interface UnitParts {
+  open: OpenPart[]
+  parts: PartIn[]
+  outside: { part: string, count: number, job: number, at: string }[]
+  causes: { job: number, cause: string | null, words: string, by: string, at: string }[]
+}
+
+/** What is said at a bench of the time to the next overhaul. */
+export interface Lasting { lasts: LastsUntil[], acceptedRisk: number }
 
 /** A reading in the history of its position. */
 export interface TrendReading {

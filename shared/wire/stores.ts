@@ -170,3 +170,22 @@ export interface ItemAnswer { item: ItemRow, lots: LotRow[], entries: EntryRow[]
 
 /** What must be ordered, with what it is. */
 export interface ShortageRow extends Shortage { site: string, number: string, name: string, leadDays: number, units: string[] }
+
+/** What the stores write of a part at a shop outside; `version` 0 is the first time. */
+export interface OutsideInput { shop: string, instruction: string, promised: string | null, version: number }
+export const outsideInput = Joi.object<OutsideInput>({
+  shop: words(120).required(), instruction: words(1000).required(), promised: day.allow(null).required(),
+  version: Joi.number().integer().min(0).max(1_000_000).required(),
+})
+export interface OutsideRow {
+  job: string
+  number: number
+  unit: string
+  site: string
+  part: string
+  name: string
+  count: number
+  since: string
+  sentBy: string
+  order: { shop: string, instruction: string, promised: string | null, version: number, by: string } | null
+}

@@ -17,6 +17,7 @@ import type { Role } from '../rights'
 import type { OutlookRow, UnitHistoryRow } from './fleet'
 import type { LinkState, StreamedValue } from './instrument-stream'
 import type { CalibrationInput } from './instruments'
+import type { PlanRow } from './stores'
 import type { Topic } from './topics'
 
 /** The rules by which causes are ranked, as they stand; the shipped ones have nobody who released them. */
@@ -117,6 +118,8 @@ export interface UnitRow {
   isRetired: boolean
   outlook: OutlookRow | null
   hasSheet: boolean
+  /** Its next planned job; of lists. */
+  planned?: { day: string, kit: PlanRow['kit'] } | null
   openJob: { id: string, number: number, stepsDone: number, stepsTotal: number, currentStep: string | null, timer: TimerRow | null } | null
 }
 

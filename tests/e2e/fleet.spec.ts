@@ -141,3 +141,59 @@ test('a meter that goes back is asked about, and a machine is taken in, changed 
   // The question is an answer of the server, and the browser tells of it.
   expect(faults.filter(fault => !fault.includes('409'))).toEqual([])
 })
+
+test('a worn ring is told from what goes back, runs on by the word of an engineer, and is replaced by one with a number', async ({ browser }) => {
+  const tag = 'P-198'
+  const planner = await Client.as('osei')
+  const unit = { tag, site: 'intake', name: 'Spare lift pump', family: 'horizontal split-casing pump', make: 'Brackwater', sheet: 'split-casing-lift-pump' }
+  expect((await planner.post('/units', unit)).status).toBe(200)
+  const okafor = await Client.as('okafor')
+  const { body: { id: job } } = await okafor.post<{ id: string }>(`/units/${tag}/jobs`, { reason: 'flow down', device: okafor.device, hours: 12_000 })
+  await (await benchAt(okafor, job)).workTo('decide', 'duties')
+  const reading = draft('reading-taken', { position: 'ring-clearance', stage: 'as-found', values: [[1.02], [1.04]], typed: [['1.02'], ['1.04']] })
+  expect((await okafor.append(job, [reading])).body.results).toMatchObject([{ outcome: 'recorded' }])
+
+  const { page, faults } = await signedIn(browser, 'okafor')
+  await page.goto(`/jobs/${job}`)
+  const step = stepOf(page)
+  const rings = step.getByRole('listitem').filter({ has: page.getByRole('button', { name: 'Casing wear rings: reuse' }) })
+  await expect(rings.getByText(/is out\. To put it back, an engineer/)).toBeVisible()
+  // What nothing speaks against is said with one tap; the rings are not among it.
+  const all = step.getByRole('button', { name: /^As proposed: \d+ reuse/ })
+  await all.click()
+  await expect(all).toBeHidden()
+  await expect(step.getByRole('button', { name: 'Casing joint gasket 0.4 mm: replace' })).toHaveAttribute('aria-pressed', 'true')
+  await expect(step.getByRole('button', { name: 'Casing wear rings: reuse' })).toHaveAttribute('aria-pressed', 'false')
+
+  await rings.getByRole('button', { name: 'Casing wear rings: let it run on' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Let it run on: Casing wear rings' })
+  await expect(dialog.getByText(/is out/)).toBeVisible()
+  await dialog.getByLabel('Until the day').fill(new Date(Date.now() + 90 * DAY_MS).toISOString().slice(0, 10))
+  await dialog.getByLabel('Until the day').press('Enter')
+  await dialog.getByLabel('For what use').fill('as the stand-by only')
+  const sign = async (login: string) => {
+    await dialog.getByLabel('Name of the second person').fill(login)
+    await dialog.getByLabel('PIN of the second person').fill('481216')
+    await dialog.getByRole('button', { name: 'Sign the concession' }).click()
+  }
+  await sign('brandt')
+  await expect(dialog.getByText(/right/)).toBeVisible()
+  await sign('holm')
+  await expect(dialog).toBeHidden()
+  await expect(rings.getByText(/Runs on until .*as the stand-by only/)).toBeVisible()
+
+  await page.goto(`/units/${tag}`)
+  const parts = page.getByRole('region', { name: 'Parts' })
+  await expect(parts.getByText(/Casing wear rings let run on.*as the stand-by only/)).toBeVisible()
+  await page.goto(`/jobs/${job}`)
+  await step.getByRole('button', { name: 'Casing wear rings: replace' }).click()
+  await step.getByRole('button', { name: 'Casing wear rings: serial or batch of the new one' }).click()
+  await step.getByLabel('Casing wear rings: serial number').fill('S-77')
+  await step.getByRole('button', { name: 'Write it' }).click()
+  await expect(step.getByText('serial S-77')).toBeVisible()
+  await page.goto(`/units/${tag}`)
+  await expect(parts.getByRole('row').filter({ hasText: 'S-77' })).toBeVisible()
+  await expect(parts.getByText(/let run on/)).toHaveCount(0)
+  // A lead may not sign it: the browser tells of the refusal.
+  expect(faults.filter(text => !text.includes('403'))).toEqual([])
+})

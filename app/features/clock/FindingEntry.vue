@@ -16,6 +16,8 @@ const typed = ref('')
 const severity = ref<1 | 2 | 3>(2)
 const zone = ref('')
 const note = ref('')
+/** Somebody looks again by this day. */
+const lookAgain = ref('')
 /** Taken for the finding that is being entered. */
 const photo = ref('')
 const zoneWords = computed<readonly string[]>(() => EVIDENCE_ROLES[item.role].zones)
@@ -25,6 +27,7 @@ watch(() => item.key, () => {
   zone.value = ''
   note.value = ''
   photo.value = ''
+  lookAgain.value = ''
 })
 
 const place = computed<{ arc: Arc | null, problem: string }>(() => {
@@ -43,12 +46,13 @@ function write(kind: string): void {
   const said = job.act('finding-noted', {
     ...seenOn(item), kind, severity: kind === CLEAN ? 1 : severity.value,
     ...place.value.arc ?? {}, ...zone.value ? { zone: zone.value } : {}, ...note.value.trim() ? { note: note.value.trim() } : {},
-    ...photo.value ? { photo: photo.value } : {},
+    ...photo.value ? { photo: photo.value } : {}, ...lookAgain.value ? { lookAgain: lookAgain.value } : {},
   })
   if (!said) return
   typed.value = ''
   note.value = ''
   photo.value = ''
+  lookAgain.value = ''
   emit('noted')
 }
 </script>
@@ -99,6 +103,15 @@ function write(kind: string): void {
         placeholder="a word to it, if it helps"
         maxlength="300"
       />
+      <el-date-picker
+        v-model="lookAgain"
+        type="date"
+        value-format="YYYY-MM-DD"
+        format="YYYY-MM-DD"
+        placeholder="look again by"
+        aria-label="Look again by"
+        :disabled-date="(date: Date) => date.getTime() < Date.now()"
+      />
       <PhotoButton
         :of="{ part: item.part.key, caption: item.name }"
         :label="photo ? 'Photo is with it' : 'Take a photo'"
@@ -113,6 +126,7 @@ function write(kind: string): void {
 .where { display: flex; gap: 8px; align-items: end; flex-wrap: wrap; }
 .where label { flex: 1 1 150px; font-size: 14px; color: var(--slate); }
 .where .el-select { flex: 1 1 130px; }
-.more { display: flex; gap: 8px; align-items: center; }
-.more .el-input { flex: 1; }
+.more { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; }
+.more > .el-input { flex: 1 1 160px; }
+.more :deep(.el-date-editor) { flex: 0 1 160px; }
 </style>

@@ -23,9 +23,9 @@ export function tablesOf(machine: SheetDocument): SheetTable[] {
   return [
     {
       list: 'parts', title: 'Parts', columns: ['Item', 'Pieces', 'Kind', 'Mass', 'Mind'],
-      rows: parts.map(({ key, name, item = '', count, kind, massKg, neverAgain, places, handling }) => ({
+      rows: parts.map(({ key, name, item = '', count, kind, massKg, neverAgain, holdsPressure, places, handling }) => ({
         key, name,
-        cells: [`${item}`, `${count}`, kind, mass(massKg), [neverAgain && 'new each time', places?.join(', '), handling].filter(Boolean).join('; ')],
+        cells: [`${item}`, `${count}`, kind, mass(massKg), [neverAgain && 'new each time', holdsPressure && 'holds pressure', places?.join(', '), handling].filter(Boolean).join('; ')],
       })),
     },
     {

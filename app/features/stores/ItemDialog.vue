@@ -1,25 +1,28 @@
 <script setup lang="ts">
 import { reactive, watch } from 'vue'
-import type { ItemInput } from '#shared/wire/stores'
+import type { ItemInput, ItemRow } from '#shared/wire/stores'
 import { callApi } from '../../net/api'
 import { useSubmit } from '../../net/use-submit'
 import AskDialog from '../../ui/AskDialog.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
+import KitContents from './KitContents.vue'
 
-/** An item that the stores keep from now on. */
+/** An item that the stores keep from now on, or one that becomes another. */
+const { item = undefined } = defineProps<{ item?: ItemRow }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ saved: [number: string] }>()
 const EMPTY: ItemInput = { number: '', name: '', makersNumber: null, shelfLifeMonths: null, leastStock: 0, leadDays: 14, kitOf: null, contents: [] }
 const said = reactive<ItemInput>({ ...EMPTY })
 const { busy, problem, submit } = useSubmit(async () => {
-  const { number } = await callApi<{ number: string }>('/stores/items', { method: 'POST', body: {
-    ...said, number: said.number.trim().toUpperCase(), name: said.name.trim(), makersNumber: said.makersNumber?.trim() || null,
-  } })
+  const number = said.number.trim().toUpperCase()
+  const { number: _number, ...change } = { ...said, name: said.name.trim(), makersNumber: said.makersNumber?.trim() || null }
+  if (item) await callApi(`/stores/items/${encodeURIComponent(number)}`, { method: 'PATCH', body: { version: item.version, change } })
+  else await callApi('/stores/items', { method: 'POST', body: { number, ...change } })
   open.value = false
   emit('saved', number)
 })
 watch(open, (isOpen) => {
-  if (isOpen) Object.assign(said, EMPTY)
+  if (isOpen) Object.assign(said, Object.fromEntries(Object.keys(EMPTY).map(key => [key, (item ?? EMPTY)[key as keyof ItemInput]])))
   problem.value = ''
 }, { immediate: true })
 </script>
@@ -27,8 +30,8 @@ watch(open, (isOpen) => {
 <template>
   <AskDialog
     v-model="open"
-    title="An item for the stores"
-    act="Keep it from now on"
+    :title="item ? item.name : 'An item for the stores'"
+    :act="item ? 'Save it' : 'Keep it from now on'"
     :width="620"
     :ready="said.number.trim() !== '' && said.name.trim() !== ''"
     :busy="busy"
@@ -39,6 +42,7 @@ watch(open, (isOpen) => {
         v-model="said.number"
         class="mono"
         maxlength="30"
+        :disabled="item !== undefined"
         autocapitalize="characters"
         autocomplete="off"
         data-focus
@@ -67,6 +71,10 @@ watch(open, (isOpen) => {
           :aria-label="label"
         />
       </div>
+      <KitContents
+        v-model:kit-of="said.kitOf"
+        v-model:contents="said.contents"
+      />
     </div>
     <RefusalNote :text="problem" />
   </AskDialog>

@@ -5,8 +5,12 @@ import { callApi, sentenceOf } from '../../net/api'
 import { useSessionStore } from '../../net/session-store'
 import { moment } from '../../ui/moment'
 import FetchNote from '../../ui/FetchNote.vue'
+import { laterComponent, laterDialog } from '../../ui/later'
 import EntryForm, { type Writing } from './EntryForm.vue'
 import { DEED_WORDS } from './deed-words'
+
+const FitForm = laterComponent(() => import('./FitForm.vue'))
+const ItemDialog = laterDialog(() => import('./ItemDialog.vue'))
 
 /** One item: its batches with what can be done to them, where it fits, what is ordered, and its book. */
 const { number } = defineProps<{ number: string }>()
@@ -16,6 +20,7 @@ const session = useSessionStore()
 const answer = ref<ItemAnswer>()
 const problem = ref('')
 const writing = ref<Writing>()
+const [fitting, changing] = [ref(false), ref(false)]
 const item = computed(() => answer.value?.item)
 
 async function look() {
@@ -33,8 +38,13 @@ watch(() => [open.value, number], ([isOpen]) => {
 })
 async function written() {
   writing.value = undefined
+  fitting.value = false
   emit('changed')
   await look()
+}
+const unfit = async (id: string) => {
+  await callApi(`/stores/items/${encodeURIComponent(number)}/fits/${id}`, { method: 'DELETE' }).catch((error: unknown) => { problem.value = sentenceOf(error) })
+  if (!problem.value) await written()
 }
 const lotName = ({ lot, site }: LotRow) => `${lot ? `batch ${lot}` : 'all'}, ${site}`
 const held = ({ stock }: LotRow) => Object.values(stock.reserved).reduce((sum, count) => sum + count, 0)
@@ -64,6 +74,12 @@ const held = ({ stock }: LotRow) => Object.values(stock.reserved).reduce((sum, c
         @click="writing = { deed: 'received', lot: undefined }"
       >
         <Icon name="ph:package" /> Something has come
+      </el-button>
+      <el-button
+        v-if="session.may('stock:write') && !writing"
+        @click="changing = true"
+      >
+        <Icon name="ph:pencil-simple" /> Change
       </el-button>
       <EntryForm
         v-if="writing"
@@ -123,8 +139,32 @@ const held = ({ stock }: LotRow) => Object.values(stock.reserved).reduce((sum, c
           {{ fit.partName }} of {{ fit.sheetTitle }}<template v-if="fit.units">
             , {{ fit.units.join(', ') }} only
           </template> <small class="quiet">approved by {{ fit.by }}</small>
+          <el-button
+            v-if="session.may('sheet:release')"
+            text
+            :aria-label="`It does not fit ${fit.partName}`"
+            @click="unfit(fit.id)"
+          >
+            <Icon name="ph:x" />
+          </el-button>
         </li>
       </ul>
+      <FitForm
+        v-if="fitting"
+        :number="item.number"
+        @done="written"
+        @leave="fitting = false"
+      />
+      <el-button
+        v-else-if="session.may('sheet:release')"
+        @click="fitting = true"
+      >
+        <Icon name="ph:plus" /> It fits …
+      </el-button>
+      <template v-if="item.kitOf">
+        <h3>In the box</h3>
+        <p>{{ item.contents.length }} parts of {{ item.kitOf }}</p>
+      </template>
       <h3>Book</h3>
       <el-table
         :data="answer.entries"
@@ -171,6 +211,11 @@ const held = ({ stock }: LotRow) => Object.values(stock.reserved).reduce((sum, c
         />
       </el-table>
     </template>
+    <ItemDialog
+      v-model="changing"
+      :item="item"
+      @saved="written"
+    />
   </el-drawer>
 </template>
 

@@ -3,10 +3,11 @@ import { ref, watch } from 'vue'
 import { laterComponent } from '../../ui/later'
 import ShelvesPane from './ShelvesPane.vue'
 
-/** What lies on the shelves, what must be ordered by when, and what is planned. */
+/** What lies on the shelves, what must be ordered by when, what is planned, and what is at a shop outside. */
 const OrdersPane = laterComponent(() => import('./OrdersPane.vue'))
+const OutsidePane = laterComponent(() => import('./OutsidePane.vue'))
 const PlannedPane = laterComponent(() => import('./PlannedPane.vue'))
-const TABS = ['shelves', 'order', 'planned'] as const
+const TABS = ['shelves', 'order', 'planned', 'outside'] as const
 const route = useRoute()
 const tab = ref<(typeof TABS)[number]>(TABS.find(one => one === route.query.tab) ?? 'shelves')
 watch(tab, now => void navigateTo({ query: now === 'shelves' ? {} : { tab: now } }, { replace: true }))
@@ -33,6 +34,12 @@ watch(tab, now => void navigateTo({ query: now === 'shelves' ? {} : { tab: now }
         name="planned"
       >
         <PlannedPane v-if="tab === 'planned'" />
+      </el-tab-pane>
+      <el-tab-pane
+        label="Outside"
+        name="outside"
+      >
+        <OutsidePane v-if="tab === 'outside'" />
       </el-tab-pane>
     </el-tabs>
   </div>

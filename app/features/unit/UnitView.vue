@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
-import { sheetForUnit, type Sheet } from '#core'
-import type { WearAnswer } from '#shared/wire/fleet'
+import { sheetForUnit, thousands, type Sheet } from '#core'
+import type { UnitParts, WearAnswer } from '#shared/wire/fleet'
 import { unitTopic } from '#shared/wire/topics'
 import type { PlanRow } from '#shared/wire/stores'
 import type { UnitAnswer } from '#shared/wire/types'
@@ -16,6 +16,7 @@ import { laterDialog } from '../../ui/later'
 import DueList from './DueList.vue'
 import JobLine from './JobLine.vue'
 import MachineSection from './MachineSection.vue'
+import PartsCard from './PartsCard.vue'
 import PlanList from './PlanList.vue'
 import StartJobDialog from './StartJobDialog.vue'
 import StartWithoutDialog from './StartWithoutDialog.vue'
@@ -31,6 +32,7 @@ const address = `/units/${encodeURIComponent(tag)}`
 const answer = useAnswer<UnitAnswer>(() => `unit ${tag}`, () => callApi(address))
 /** What its history and its sisters say: worked out when somebody looks. */
 const wear = useAnswer<WearAnswer>(() => `wear ${tag}`, () => callApi(`${address}/wear`))
+const parts = useAnswer<UnitParts>(() => `parts ${tag}`, () => callApi(`${address}/parts`))
 const plans = useAnswer<PlanRow[]>(() => `plans ${tag}`, () => callApi(`${address}/plans`))
 const [starting, reading, changing, retiring] = [ref(false), ref(false), ref(false), ref(false)]
 const unit = computed(() => answer.data.value?.unit)
@@ -39,6 +41,7 @@ const load = () => {
   void answer.load()
   void wear.load()
   void plans.load()
+  void parts.load()
 }
 onMounted(load)
 useNews(() => [unitTopic(tag)], load)
@@ -127,7 +130,7 @@ watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.rev
               </dd>
             </template>
             <dt>Running hours</dt><dd class="mono">
-              {{ Math.round(unit.runningHours).toLocaleString('en').replaceAll(',', '\u202f') }} h{{ wear.data.value?.perDay ? `, ${wear.data.value.perDay.perDay.toFixed(1)} h a day` : '' }}
+              {{ thousands(unit.runningHours) }} h{{ wear.data.value?.perDay ? `, ${wear.data.value.perDay.perDay.toFixed(1)} h a day` : '' }}
             </dd>
             <template v-if="unit.isCritical">
               <dt>Without it</dt><dd>nothing goes on: less is risked</dd>
@@ -187,6 +190,10 @@ watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.rev
           </ol>
         </section>
       </div>
+      <PartsCard
+        v-if="parts.data.value && Object.values(parts.data.value).some(list => list.length > 0)"
+        :parts="parts.data.value"
+      />
       <MachineSection
         v-if="machine"
         :machine="machine"

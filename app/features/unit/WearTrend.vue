@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { formatQuantity, type StageLimits } from '#core'
+import { formatQuantity, thousands, type StageLimits } from '#core'
 import type { PositionTrend, TrendReading } from '#shared/wire/fleet'
 import { decimalsOf } from '../../ui/in-units'
 import { ChartPlot, limitLine, valueAxis, type DrawChart } from '../../ui/charts/chart-option'
@@ -9,7 +9,7 @@ import { dayOf } from '../../ui/moment'
 /** One position over the hours of its machine: each part a line of its own, its limits, what sisters did, and when the limit is reached. */
 const { wear, nowHours, limits } = defineProps<{ wear: PositionTrend, nowHours: number, limits: Pick<StageLimits, 'lower' | 'upper'> | undefined }>()
 const show = (value: number) => formatQuantity(value, wear.quantity, { decimals: decimalsOf(wear.quantity) })
-const thousands = (hours: number) => `${Math.round(hours).toLocaleString('en').replaceAll(',', '\u202f')} h`
+const inHours = (hours: number) => `${thousands(hours)} h`
 
 type Told = TrendReading & { hours: number }
 const told = computed(() => wear.readings.filter((row): row is Told => row.hours !== null))
@@ -38,7 +38,7 @@ const draw: DrawChart = (colour) => {
     grid: { left: 12, right: 24, top: 18, bottom: 10, containLabel: true },
     xAxis: {
       ...valueAxis(colour), type: 'value', min: ({ min }: { min: number }) => Math.max(0, Math.floor(min / 1000) * 1000),
-      axisLabel: { color: colour('slate'), fontSize: 12, hideOverlap: true, formatter: thousands },
+      axisLabel: { color: colour('slate'), fontSize: 12, hideOverlap: true, formatter: inHours },
     },
     // The limits are in sight, however far the readings lie from them.
     yAxis: {
@@ -48,8 +48,8 @@ const draw: DrawChart = (colour) => {
     tooltip: {
       trigger: 'item',
       formatter: ({ data, seriesName }: { data: { value: [number, number], row?: Told }, seriesName: string }) => data.row
-        ? `${show(data.value[1])} ${data.row.stage}\njob ${data.row.job}, ${dayOf(data.row.takenAt.slice(0, 10))}, ${thousands(data.value[0])}`
-        : `${seriesName}\n${thousands(data.value[0])}`,
+        ? `${show(data.value[1])} ${data.row.stage}\njob ${data.row.job}, ${dayOf(data.row.takenAt.slice(0, 10))}, ${inHours(data.value[0])}`
+        : `${seriesName}\n${inHours(data.value[0])}`,
     },
     series: [
       ...began.value === null

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { thousands } from '#core'
 import type { YardSort } from '#shared/wire/fleet'
 import type { UnitRow } from '#shared/wire/types'
+import { kitInWords } from '../../ui/kit-words'
 import { bandInWords, DUE_WORDS, dueIn } from '../../ui/due-words'
 import LimitNeedle from '../../ui/LimitNeedle.vue'
 import OpenJob from './OpenJob.vue'
@@ -32,11 +34,16 @@ const columnsFor = (width: number) => width < PHONE_PX ? PHONE : width < NARROW_
 const sortBy = computed(() => ({ key: sort.by ?? '', order: sort.desc ? 'desc' : 'asc' }) as never)
 
 /** What a row says is worked out once a row, not at each look of its cells. */
-const rows = computed(() => units.map(({ outlook, ...unit }) => ({
+const rows = computed(() => units.map(({ outlook, planned, ...unit }) => ({
   ...unit, due: { ...dueIn(outlook?.dueDay), why: outlook?.dueReason ? DUE_WORDS[outlook.dueReason] : '', what: outlook?.dueWhat ?? '' },
+  plan: planned ? { day: planned.day, kit: planned.kit ? kitInWords(planned.kit).text : '' } : null,
+  open: outlook ? openInWords(outlook) : '',
   limit: outlook?.positionName ? { name: outlook.positionName, share: outlook.share, band: bandInWords(outlook) } : null,
 })))
-const hours = ({ runningHours }: UnitRow) => runningHours ? Math.round(runningHours).toLocaleString('en').replaceAll(',', '\u202f') : '—'
+const openInWords = ({ concessions, openFindings }: { concessions: number, openFindings: number }) => [
+  concessions > 0 && (concessions === 1 ? 'a concession' : `${concessions} concessions`), openFindings > 0 && (openFindings === 1 ? 'a finding open' : `${openFindings} findings open`),
+].filter(Boolean).join(', ')
+const hours = ({ runningHours }: UnitRow) => runningHours ? thousands(runningHours) : '—'
 const percent = (share: number) => `${Math.round(share * 100)} % of the way to its limit`
 </script>
 
@@ -91,7 +98,10 @@ const percent = (share: number) => `${Math.round(share * 100)} % of the way to i
               name="ph:star-four-fill"
               title="Nobody can do without it"
               class="critical"
-            />{{ unit.name }}<small class="words one quiet">{{ unit.family }}, {{ siteNames[unit.site] ?? unit.site }}</small></span>
+            />{{ unit.name }}<small class="words one quiet">{{ unit.family }}, {{ siteNames[unit.site] ?? unit.site }}</small><small
+              v-if="unit.open"
+              class="opened"
+            ><Icon name="ph:eye" /> {{ unit.open }}</small></span>
             <span
               v-else-if="column.key === 'limit' && unit.limit"
               class="limit"
@@ -126,6 +136,10 @@ const percent = (share: number) => `${Math.round(share * 100)} % of the way to i
               :job="unit.openJob"
             />
             <span
+              v-else-if="column.key === 'bench' && unit.plan"
+              class="small"
+            ><Icon name="ph:calendar-blank" /> planned <span class="mono">{{ unit.plan.day }}</span><small class="quiet">{{ unit.plan.kit }}</small></span>
+            <span
               v-else-if="column.key === 'bench' && !unit.hasSheet"
               class="quiet small"
             >no sheet yet</span>
@@ -158,5 +172,6 @@ const percent = (share: number) => `${Math.round(share * 100)} % of the way to i
 .unit { display: grid; grid-template-columns: auto 1fr; gap: 0 10px; align-items: center; font-size: 14px; }
 .unit .due { text-align: right; }
 .unit .words { grid-column: 1 / -1; -webkit-line-clamp: 1; }
-.small { font-size: 13px; }
+.small { font-size: 13px; line-height: 1.3; }
+.small small { display: block; }
 </style>

@@ -57,7 +57,7 @@ const isAsking = computed(() => bench.dutiesLeft.value.length > 0 || bench.isWai
             class="obstacle"
             @click="emit('asked')"
           >
-            {{ bench.obstacle.value }} <Icon name="ph:arrow-up" />
+            <span>{{ bench.obstacle.value }}</span> <Icon name="ph:arrow-up" />
           </button>
           <p
             v-else
@@ -142,6 +142,8 @@ footer { padding: 10px 20px 8px; border-top: 1px solid var(--rule); flex: none; 
 .big.is-disabled { min-height: 44px; font-size: 19px; }
 .obstacle { color: var(--brass); margin-bottom: 6px; font-weight: 500; }
 button.obstacle { display: flex; gap: 10px; align-items: center; justify-content: space-between; width: 100%; min-height: var(--target); padding: 0; background: none; border: 0; font: 500 16px/1.35 var(--text); text-align: left; cursor: pointer; }
+/* A long list stands above already; here it must not take the room of the work. */
+button.obstacle span { display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 3; overflow: hidden; }
 .obstacle svg { flex: none; font-size: 22px; }
 .stamp { color: var(--verdigris); font-weight: 500; display: flex; align-items: center; gap: 8px; flex-wrap: wrap; }
 .side { display: flex; flex-wrap: wrap; gap: 0 4px; margin: 2px -10px 0; }

@@ -9,6 +9,7 @@ import PhotoStrip from '../../../job/PhotoStrip.vue'
 import StepCautions from './StepCautions.vue'
 import StepFacts from './StepFacts.vue'
 import StepFooter from './StepFooter.vue'
+import AsProposed from './duties/AsProposed.vue'
 import StepDuty from './duties/StepDuty.vue'
 import StepTools from './StepTools.vue'
 import WaitNotice from './WaitNotice.vue'
@@ -174,6 +175,10 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
         class="duties"
         aria-label="What this step asks for"
       >
+        <AsProposed
+          :key="`proposals of ${step.key}`"
+          :duties="duties"
+        />
         <component
           :is="group.name ? ReadingGroup : Single"
           v-for="group in grouped"

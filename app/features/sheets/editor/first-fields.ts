@@ -2,7 +2,7 @@ import type { ListName } from '#core'
 
 /** What most things of a list say, beside what they must: shown empty, so that it is asked for. */
 export const FIRST_FIELDS: Partial<Record<ListName, readonly string[]>> = {
-  parts: ['item', 'name', 'count', 'kind', 'massKg', 'material', 'neverAgain', 'on', 'handling', 'attachments'],
+  parts: ['item', 'name', 'count', 'kind', 'massKg', 'material', 'neverAgain', 'holdsPressure', 'on', 'handling', 'attachments'],
   positions: ['name', 'part', 'limits', 'reuse'],
   joints: ['layout', 'pattern', 'propertyClass', 'lubricant'],
   fits: ['class'],
