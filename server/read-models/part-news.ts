@@ -15,8 +15,9 @@ const NOTHING: Said = {
 const PLAIN = 2
 
 function rowsOf({ id, unitId, sheetKey, sheet, state }: JobAt): PartNewsRow[] {
-  const row = (what: PartNewsRow['what'], { event, at, by }: Stamp, part: string, said: Said) =>
-    ({ eventId: event, jobId: id, unitId, sheetKey, part, name: partOf(sheet, part).name, what, at, by, ...NOTHING, ...said }) as PartNewsRow
+  const row = (what: PartNewsRow['what'], { event, at, by }: Stamp, part: string, said: Said) => ({
+    eventId: event, jobId: id, unitId, sheetKey, part, name: partOf(sheet, part).name, what, at, by, ...NOTHING, ...said,
+  }) as PartNewsRow
   const words = new Map(state.dispositions.map(said => [said.part, said]))
   /** Pieces of a batch; what has a number is one. */
   const newOf = (part: string, { lot, serial }: Pick<PartNewsRow, 'lot' | 'serial'>) =>

@@ -1,6 +1,6 @@
 import { and, asc, eq, lte } from 'drizzle-orm'
 import {
-  assessTaken, bendInWords, bendsOf, causeName, departuresOf, foldJob, gapName, growthInWords, jobEvidence, kindName,
+  assessTaken, bendInWords, bendsOf, causeName, departuresOf, foldJob, formatQuantity, gapName, growthInWords, jobEvidence, kindName,
   partOf, positionOf, sayArc, sealRecord, springSet,
   standingSheet, tighteningsOf, unbentSheet, weakenedTicks,
   type JobState, type Sheet,
@@ -92,6 +92,14 @@ export async function readDossier(db: Database, jobId: string, page: Page): Prom
       name, says: bendInWords(sheet, made.bend), source: made.source, by: made.by, at: made.at,
       judged: judged.map(({ reading, was, is }) => ({ stage: reading.stage, was, is })),
     })),
+    concessions: state.concessions.map(({ part, position, reading, until, use, by, at }) => {
+      const taken = state.readings.find(one => one.event === reading)
+      const { name, quantity } = position === undefined ? {} : positionOf(sheet, position)
+      return {
+        part: partOf(sheet, part).name, until, use, by, at,
+        over: taken && name && quantity ? `${name} ${formatQuantity(assessTaken(sheet, state, taken).value, quantity)}` : null,
+      }
+    }),
     weakened: weakenedTicks(sheet, state).map(({ step, name, shown }) => ({ step: step.key, title: step.title, reading: name, shown })),
     departures: departuresOf(sheet, state).map(({ step, made, signed, madeGood }) => ({
       step: step.key,

@@ -38,6 +38,8 @@ export interface StartInput {
   hours?: number | undefined
   /** That was asked about, and is true all the same. */
   confirmed?: string | undefined
+  /** Everything that a kit may carry is replaced. */
+  kitComplete?: boolean | undefined
   /** What was planned of it: how deep, how far, with everything of the kit. */
   plan?: string | undefined
   device: string
@@ -51,7 +53,8 @@ export interface StartInput {
 export async function startJob(
   db: Database,
   person: Person,
-  { tag, reason, depth: asked, target: as, without, hours, confirmed, plan: planId, device, happenedAt = new Date() }: StartInput,
+  { tag, reason, depth: asked, target: as, without, hours, confirmed, kitComplete, plan: planId, device, happenedAt = new Date() }:
+  StartInput,
 ): Promise<{ id: string; number: number }> {
   const { unit: found } = await requireUnit(db, person, tag)
   if (found.retiredAt) throw new Problem(409, 'unit.retired', `${tag} is out of use. Bring it back into use first.`)
@@ -70,7 +73,7 @@ export async function startJob(
   const bends = own ? undefined : await bendsOfUnit(db, found.id)
   const setup: JobSetup = {
     options: own ? {} : found.options, ...depth ? { depth } : {}, ...target ? { target } : {}, ...bends ? { bends } : {},
-    ...planned?.kitComplete && !own ? { kitComplete: true as const } : {},
+    ...(planned?.kitComplete ?? kitComplete) && !own ? { kitComplete: true as const } : {},
   }
   const document = settle(released, setup)
   const at = happenedAt.toISOString()

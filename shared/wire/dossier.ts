@@ -45,6 +45,8 @@ export interface Dossier {
     at: string
     judged: { stage: ReadingStage, was: Verdict, is: Verdict }[]
   }[]
+  /** Worn parts that an engineer lets run on: over which reading, until when, and for what. */
+  concessions: { part: string, over: string | null, until: { day?: string, hours?: number }, use: string, by: string, at: string }[]
   /** Ticked steps that stand on a reading whose verdict was worse than the bench had shown. */
   weakened: { step: string; title: string; reading: string; shown: string }[]
   /** Where the work departed from its sheet; `counted` by the names of the parts. */

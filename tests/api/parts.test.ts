@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { describe, expect, it } from 'vitest'
+import type { Dossier } from '#shared/wire/dossier'
 import type { Lasting, UnitParts } from '#shared/wire/fleet'
 import type { ItemAnswer, OutsideRow } from '#shared/wire/stores'
 import type { YardAnswer } from '#shared/wire/types'
@@ -14,7 +15,7 @@ async function wornPump() {
   const tag = `T-${process.pid}`
   const unit = { tag, site: 'intake', name: 'Made for a test', family: 'horizontal split-casing pump', make: 'Brackwater', sheet: 'split-casing-lift-pump' }
   expect((await planner!.post('/units', unit)).status).toBe(200)
-  const { body: { id: job } } = await technician!.post<{ id: string }>(`/units/${tag}/jobs`, { reason: 'flow down', device: randomUUID(), hours: 12_000 })
+  const { body: { id: job } } = await technician!.post<{ id: string }>(`/units/${tag}/jobs`, { reason: 'flow down', device: randomUUID(), hours: 12_000, kitComplete: true })
   const reading = draft('reading-taken', { position: 'ring-clearance', stage: 'as-found', values: [[1.02], [1.04]], typed: [['1.02'], ['1.04']] })
   expect((await technician!.append(job, [reading])).body.results).toMatchObject([{ outcome: 'recorded' }])
   const parts = async () => (await technician!.get<UnitParts>(`/units/${tag}/parts`)).body
@@ -28,6 +29,8 @@ describe('a worn part', async () => {
   const granted = draft('concession-granted', body)
 
   it('runs on by the word of an engineer only, and makes its machine due at its end', async () => {
+    const { body: events } = await technician!.get<{ body: object }[]>(`/jobs/${job}/events?after=0`)
+    expect(events[0]!.body).toMatchObject({ kitComplete: true })
     for (const client of [technician!, lead!])
       expect((await client.append(job, [granted])).body.results).toMatchObject([{ outcome: 'refused', code: 'right.missing' }])
     for (const [bad, status] of [[{ until: {} }, 422], [{ until: { day: 'soon' } }, 422], [{ use: '' }, 422], [{ reading: undefined }, 422]] as const)
@@ -38,6 +41,7 @@ describe('a worn part', async () => {
     expect(both.map(answer => answer.body.results[0]!.outcome).sort()).toEqual(['duplicate', 'recorded'])
     expect((await parts()).open).toMatchObject([{ what: 'concession', part: 'Casing wear rings', untilDay: dayIn(90), value: 1.03, by: expect.stringContaining('Holm') }])
     await expect.poll(async () => (await row()).outlook, { timeout: 30_000 }).toMatchObject({ concessions: 1, openFindings: 0, dueReason: 'concession', dueDay: dayIn(90) })
+    expect((await lead!.get<Dossier>(`/jobs/${job}/dossier`)).body.concessions).toMatchObject([{ part: 'Casing wear rings', use: body.use, until: body.until }])
     expect((await technician!.get<Lasting>(`/jobs/${job}/lasting`)).body).toEqual({ lasts: [], acceptedRisk: 0.1 })
   })
 

@@ -10,6 +10,7 @@ import StateNote from '../../ui/StateNote.vue'
 import VerdictMark from '../../ui/VerdictMark.vue'
 import PhotoStrip from '../../job/PhotoStrip.vue'
 import GrowthList from './GrowthList.vue'
+import ConcessionList from './ConcessionList.vue'
 import DepartureList from './DepartureList.vue'
 import EvidenceList from './EvidenceList.vue'
 import SealList from './SealList.vue'
@@ -208,7 +209,9 @@ const marks = computed(() =>
               v-for="entry in dossier.state.dispositions"
               :key="entry.event"
             >
-              <span class="mono">{{ entry.part }}</span> {{ entry.disposition }}<template v-if="entry.reason">
+              <span class="mono">{{ entry.part }}</span> {{ entry.disposition }}<template v-if="entry.serial ?? entry.lot">
+                , new: {{ entry.serial ?? entry.lot }}
+              </template><template v-if="entry.reason">
                 : {{ entry.reason }}
               </template>
             </li>
@@ -233,6 +236,7 @@ const marks = computed(() =>
         :bends="dossier.bends"
         :taken-over="dossier.takenOver"
       />
+      <ConcessionList :concessions="dossier.concessions" />
       <DepartureList :departures="dossier.departures" />
       <WorkTurns :state="dossier.state" />
       <section

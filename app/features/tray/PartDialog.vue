@@ -35,7 +35,9 @@ const photos = computed(() => job.state.photos.filter(photo => photo.part === li
 const places = computed(() => line.value ? placesOf(line.value) : [])
 const from = ref('')
 const [to, count, reason] = [ref('washing'), ref(1), ref('')]
-const start = computed(() => places.value.some(place => place.key === from.value) ? from.value : places.value[0]?.key ?? '')
+const [lot, serial] = [ref(''), ref('')]
+const KIT = 'kit'
+const start = computed(() => from.value === KIT || places.value.some(place => place.key === from.value) ? from.value : places.value[0]?.key ?? '')
 
 /** All places where one stands; while a tag is typed over it, none lies over what comes next. */
 function suggestPlaces(text: string) {
@@ -61,9 +63,11 @@ function move() {
       from: start.value,
       to: tag,
       ...(reason.value.trim() ? { reason: reason.value.trim() } : {}),
+      ...(start.value === KIT && lot.value.trim() ? { lot: lot.value.trim() } : {}),
+      ...(start.value === KIT && serial.value.trim() ? { serial: serial.value.trim() } : {}),
     })
   )
-    reason.value = ''
+    reason.value = lot.value = serial.value = ''
 }
 </script>
 
@@ -167,7 +171,7 @@ function move() {
           <ChoiceSelect
             :model-value="start"
             label="From"
-            :choices="[...places.map(place => ({ value: place.key, label: place.name })), { value: 'kit', label: 'from the kit' }]"
+            :choices="[...places.map(place => ({ value: place.key, label: place.name })), { value: KIT, label: 'from the kit' }]"
             @update:model-value="from = $event"
           />
           <el-autocomplete
@@ -175,6 +179,22 @@ function move() {
             :fetch-suggestions="suggestPlaces"
             aria-label="To: washing, outside, scrapped, loose or a tag"
           />
+          <template v-if="start === KIT">
+            <el-input
+              v-model="serial"
+              class="mono"
+              placeholder="serial"
+              maxlength="60"
+              aria-label="Serial number of the new one"
+            />
+            <el-input
+              v-model="lot"
+              class="mono new"
+              placeholder="batch"
+              maxlength="60"
+              aria-label="Batch of the new one"
+            />
+          </template>
           <el-input
             v-model="reason"
             class="reason"
@@ -200,5 +220,6 @@ dd > span, dd > strong { display: block; font-weight: 500; }
 .link { min-height: 32px; background: none; border: 0; padding: 0; color: var(--scribe); text-decoration: underline; cursor: pointer; text-align: left; }
 fieldset { display: grid; grid-template-columns: 104px 1fr 1fr; gap: 6px; margin: 12px 0 0; border: 1px solid var(--rule-strong); padding: 8px 12px 12px; }
 .reason { grid-column: 1 / 3; }
+.new { grid-column: 2 / 4; }
 @media (pointer: coarse) { .link { min-height: 44px; } }
 </style>

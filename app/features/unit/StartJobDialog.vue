@@ -15,6 +15,7 @@ const open = defineModel<boolean>({ required: true })
 const { reason, meter, problem, busy, startJob } = useStart(() => unit.tag)
 const depth = ref<Depth>('routine')
 const target = ref('')
+const kitComplete = ref(false)
 const sheet = shallowRef<Sheet | null>(null)
 
 /** The sheet of this unit is wanted only when somebody starts. */
@@ -32,7 +33,7 @@ const reachable = computed(
 const way = computed(() => sheet.value && target.value ? shortestWayIn(sheet.value, { done: {} }, target.value) : null)
 const size = computed(() => sheet.value ? sheetForJob(sheet.value, target.value ? { target: target.value } : {}) : null)
 
-const start = () => startJob({ depth: depth.value, ...target.value ? { target: target.value } : {} })
+const start = () => startJob({ depth: depth.value, ...target.value ? { target: target.value } : {}, ...kitComplete.value ? { kitComplete: true } : {} })
 </script>
 
 <template>
@@ -89,6 +90,9 @@ const start = () => startJob({ depth: depth.value, ...target.value ? { target: t
         </template>
       </template>.
     </p>
+    <el-checkbox v-model="kitComplete">
+      Kit-complete: everything that a kit may carry is replaced, whatever is found
+    </el-checkbox>
     <MeterField v-model="meter" />
     <RefusalNote :text="problem" />
   </AskDialog>

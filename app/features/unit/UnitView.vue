@@ -244,7 +244,7 @@ watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.rev
 .go { min-height: 52px; font-size: 20px; }
 .acts { display: flex; gap: 8px; flex-wrap: wrap; margin-left: auto; }
 .acts .el-button { margin: 0; min-height: 44px; }
-.card h2 + * + h2 { margin-top: 18px; }
+.card * + h2 { margin-top: 18px; }
 .columns { display: grid; grid-template-columns: minmax(280px, 1fr) 2fr; gap: 16px; align-items: start; }
 .card { padding: 18px 22px; }
 .card h2 { margin-bottom: 10px; }

@@ -19,7 +19,7 @@ const without = Joi.object({
 })
 
 const body = Joi.object<{
-  reason: string, depth?: Depth, target?: string, without?: StartWithout, hours?: number, confirmed?: string,
+  reason: string, depth?: Depth, target?: string, without?: StartWithout, hours?: number, confirmed?: string, kitComplete?: boolean,
   plan?: string, device: string
 }>({
   reason: Joi.string().trim().min(3).max(300).required(),
@@ -28,6 +28,7 @@ const body = Joi.object<{
   without,
   hours: hoursShape.hours,
   confirmed: hoursShape.confirmed,
+  kitComplete: Joi.boolean(),
   plan: id('the number of a planned job'),
   device: id('the number of a device').required(),
 })
