@@ -1,5 +1,7 @@
 import { createHash } from 'node:crypto'
 import { open } from 'node:fs/promises'
+import { finished } from 'node:stream/promises'
+import { setTimeout as passed } from 'node:timers/promises'
 import type { H3Event } from 'h3'
 import { Problem } from '../services/problem'
 
@@ -48,13 +50,27 @@ async function eachChunk(event: H3Event, most: number, take: (chunk: Buffer) => 
     'body.too-large',
     `The message is larger than ${most / 1024 / 1024} MB and was not taken. Send it in smaller parts.`,
   )
-  if (Number(event.node.req.headers['content-length'] ?? 0) > most) throw tooLarge
+  if (Number(event.node.req.headers['content-length'] ?? 0) > most) {
+    await letPass(event)
+    throw tooLarge
+  }
   let size = 0
   // The stream is left standing when we stop early, so that the answer still finds its socket.
   for await (const chunk of event.node.req.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>) {
     size += chunk.length
-    if (size > most) throw tooLarge
+    if (size > most) {
+      await letPass(event)
+      throw tooLarge
+    }
     await take(chunk)
   }
   return size
+}
+
+const MOST_LET_PASS_MS = 3000
+
+/** What comes beyond the limit is let pass for a moment and kept nowhere: who is still sending would find the line cut, and no answer. */
+async function letPass({ node: { req } }: H3Event): Promise<void> {
+  req.resume()
+  await Promise.race([finished(req, { writable: false }).catch(() => undefined), passed(MOST_LET_PASS_MS, undefined, { ref: false })])
 }

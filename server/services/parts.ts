@@ -1,11 +1,11 @@
-import { and, desc, eq, inArray, ne, or, sql } from 'drizzle-orm'
+import { and, desc, eq, inArray, or, sql } from 'drizzle-orm'
 import { causeName, groupBy, stillOpen, type PartTold } from '#core'
 import type { OpenPart, PartIn, UnitParts } from '#shared/wire/fleet'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
-import { job, jobEvent, partNews, unit } from '../db/schema'
+import { job, jobEvent, partNews } from '../db/schema'
 import { hoursOfUnits } from './meters'
-import { reaches } from './reach'
+import { pieceRuns } from './piece-runs'
 import { requireUnit } from './units'
 
 /* What the logs tell of the parts of machines: what is open on them, which are in, and what people held for the cause. */
@@ -49,7 +49,9 @@ export async function readParts(db: Database, person: Person, tag: string): Prom
     // What has a number is asked for; gaskets are many.
     .sort((a, b) => Number(a.row.serial === null) - Number(b.row.serial === null))
   const hoursOf = await hoursOfUnits(db, [found.id])
-  const before = await elsewhere(db, person, found.id, newest.flatMap(({ row }) => row.serial ?? []))
+  const runs = await pieceRuns(db, person, newest.flatMap(({ row }) => row.serial ?? []))
+  const before = (row: Row) => runs.filter(run => run.event !== row.eventId && run.serial === row.serial && run.sheetKey === row.sheetKey
+    && run.part === row.part).map(({ unit, hours, read }) => ({ unit, hours, read }))
   const { at: hoursAt, now } = hoursOf.get(found.id)!
   return {
     open: (open.get(found.id) ?? []).map(toOpen),
@@ -57,40 +59,12 @@ export async function readParts(db: Database, person: Person, tag: string): Prom
       const then = hoursAt(row.at.toISOString())
       return {
         part: row.name, job, at: row.at.toISOString(), isNew: row.disposition !== 'repair', lot: row.lot, serial: row.serial,
-        hours: then === null ? null : Math.max(0, now - then), before: before.get(pieceKey(row)) ?? [],
+        hours: then === null ? null : Math.max(0, now - then), before: before(row),
       }
     }),
     outside: outside.map(({ row, job }) => ({ part: row.name, count: row.count ?? 0, job, at: row.at.toISOString() })),
     causes,
   }
-}
-
-/** A piece that is known by its number: what has none is like no other. */
-const pieceKey = ({ sheetKey, part, serial }: Row): string => `${sheetKey} ${part} ${serial}`
-
-/** Where pieces with these serial numbers ran before, and for how long: what is repaired keeps its wear. */
-async function elsewhere(db: Database, person: Person, unitId: string, serials: readonly string[]): Promise<Map<string, PartIn['before']>> {
-  if (serials.length === 0) return new Map()
-  const rows = await db.select({ row: partNews, tag: unit.tag, site: unit.siteKey }).from(partNews)
-    .innerJoin(unit, eq(unit.id, partNews.unitId))
-    .where(and(inArray(partNews.serial, [...serials]), ne(partNews.unitId, unitId))).orderBy(partNews.at)
-  if (rows.length === 0) return new Map()
-  const others = [...new Set(rows.map(({ row }) => row.unitId))]
-  const [hours, ends] = [
-    await hoursOfUnits(db, others),
-    await db.select().from(partNews).where(and(inArray(partNews.unitId, others), inArray(partNews.what, ['word', 'fitted']))),
-  ]
-  const before = new Map<string, PartIn['before']>()
-  for (const { row, tag, site } of rows) {
-    const gone = ends.filter(end => end.unitId === row.unitId && end.part === row.part && end.sheetKey === row.sheetKey && end.at > row.at
-      && (end.what === 'fitted' || end.disposition === 'replace' || end.disposition === 'scrap')).map(({ at }) => at.getTime())
-    const { at, now } = hours.get(row.unitId)!
-    const [from, until] = [at(row.at.toISOString()), gone.length === 0 ? now : at(new Date(Math.min(...gone)).toISOString())]
-    const key = pieceKey(row)
-    const ran = from === null || until === null ? null : Math.max(0, until - from)
-    before.set(key, [...before.get(key) ?? [], { unit: reaches(person, site) ? tag : 'another site', hours: ran }])
-  }
-  return before
 }
 
 /** What people held for the cause at the end of each overhaul, the newest first. */

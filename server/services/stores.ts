@@ -1,10 +1,11 @@
-import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, or, sql } from 'drizzle-orm'
 import { freeOf, groupBy, lastGoodDay, shortages, upgradeSheet, type PlannedNeed } from '#core'
 import type { EntryRow, FitInput, FitRow, ItemAnswer, ItemInput, ItemRow, LotRow, OrderInput, OrderRow, ShortageRow } from '#shared/wire/stores'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
-import { person as personTable, plannedJob, site, stockEntry, stockFit, stockItem, stockLot, stockOrder, unit } from '../db/schema'
+import { job, person as personTable, plannedJob, site, stockEntry, stockFit, stockItem, stockLot, stockOrder, unit } from '../db/schema'
 import { matching } from './matching'
+import { pieceRuns, type KnownRun } from './piece-runs'
 import { needsOf, newestOf, requirePlan, type Needed } from './plans'
 import { Problem } from './problem'
 import { isSiteOf, reaches, unitsWithin } from './reach'
@@ -61,20 +62,26 @@ export async function readItem(db: Database, person: Person, number: string): Pr
       .orderBy(asc(stockLot.siteKey), asc(stockLot.cured), asc(stockLot.lot)),
     db.select({ entry: stockEntry, by: personTable.name, order: stockOrder.number, plan: unit.tag }).from(stockEntry)
       .innerJoin(personTable, eq(personTable.id, stockEntry.byId)).leftJoin(stockOrder, eq(stockOrder.id, stockEntry.orderId))
-      .leftJoin(plannedJob, eq(plannedJob.id, stockEntry.planId)).leftJoin(unit, eq(unit.id, plannedJob.unitId))
+      .leftJoin(plannedJob, eq(plannedJob.id, stockEntry.planId)).leftJoin(job, eq(job.id, stockEntry.jobId))
+      .leftJoin(unit, or(eq(unit.id, plannedJob.unitId), eq(unit.id, job.unitId)))
       .where(and(eq(stockEntry.itemId, item.id), person.sites ? inArray(stockEntry.siteKey, person.sites) : undefined))
       .orderBy(desc(stockEntry.seq)).limit(MOST_SHOWN),
     listOrders(db, person, item.id),
     fitsOfItem(db, item.id),
   ])
+  const runs = await pieceRuns(db, person, lots.flatMap(({ lot }) => lot || []))
+  const isOfItem = (run: KnownRun) => fits.some(({ sheet, part }) => sheet === run.sheetKey && part === run.part)
+  const runsOf = ({ lot }: Lot) => runs.filter(run => run.serial === lot && isOfItem(run))
+    .map(({ unit, hours, read }) => ({ unit, hours, read }))
   return {
-    item: row!, lots: lots.map(lot => toLotRow(lot, item)), orders, fits,
+    item: row!, lots: lots.map(lot => toLotRow(lot, item, runsOf(lot))), orders, fits,
     entries: entries.map(({ entry: { id, siteKey, lot, deed, count, fromQuarantine, note, at }, by, order, plan }): EntryRow =>
       ({ id, site: siteKey, lot, deed, count, fromQuarantine, note, at: at.toISOString(), by, order, plan })),
   }
 }
 
-const toLotRow = (lot: Lot, item: Item): LotRow => ({
+const toLotRow = (lot: Lot, item: Item, runs: LotRow['runs']): LotRow => ({
+  runs,
   site: lot.siteKey, lot: lot.lot, cured: lot.cured, extendedTo: lot.extendedTo, stock: lot.stock, isExpired: !isGood(lot, item),
   goodUntil: item.shelfLifeMonths === null || !lot.cured
     ? null

@@ -116,6 +116,14 @@ export interface OpenPart {
   at: string
 }
 
+/** Where a piece ran; the unit is null at a site out of reach. */
+export interface PieceRun {
+  unit: string | null
+  hours: number | null
+  /** What was read on it last, as found. */
+  read: { name: string, quantity: QuantityKind, value: number } | null
+}
+
 /** A part that was renewed, with what is written on it and what it has run. */
 export interface PartIn {
   part: string
@@ -127,7 +135,7 @@ export interface PartIn {
   serial: string | null
   hours: number | null
   /** Where the same piece ran before. */
-  before: { unit: string, hours: number | null }[]
+  before: PieceRun[]
 }
 
 export interface UnitParts {

@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import { DEPTHS, LEDGER_DEEDS, type Depth, type KitCheck, type LedgerDeed, type LotStock, type Shortage } from '#core'
 import { id } from './id'
-import { day, words, type PLAN_STATUSES } from './fleet'
+import { day, words, type PieceRun, type PLAN_STATUSES } from './fleet'
 
 /* What crosses the wire of planned jobs and of the stores. */
 
@@ -98,6 +98,8 @@ export interface LotRow {
   isExpired: boolean
   extendedTo: string | null
   stock: LotStock
+  /** Of a piece with a number: where it has run. */
+  runs: PieceRun[]
 }
 
 /** One line that is written into the book. */

@@ -10,17 +10,25 @@ const [planner, engineer, lead, technician] = await Promise.all(['osei', 'holm',
 const DAY_MS = 86_400_000
 const dayIn = (days: number) => new Date(Date.now() + days * DAY_MS).toISOString().slice(0, 10)
 
-/** A lift pump of its own on the bench, with its rings found worn beyond their limit. */
-async function wornPump() {
-  const tag = `T-${process.pid}`
-  const unit = { tag, site: 'intake', name: 'Made for a test', family: 'horizontal split-casing pump', make: 'Brackwater', sheet: 'split-casing-lift-pump' }
+let made = 0
+/** A machine of its own on the bench. */
+async function machineOf(sheet: string) {
+  const tag = `W-${process.pid}.${++made}`
+  const unit = { tag, site: 'intake', name: 'Made for a test', family: 'pump', make: 'Brackwater', sheet }
   expect((await planner!.post('/units', unit)).status).toBe(200)
-  const { body: { id: job } } = await technician!.post<{ id: string }>(`/units/${tag}/jobs`, { reason: 'flow down', device: randomUUID(), hours: 12_000, kitComplete: true })
-  const reading = draft('reading-taken', { position: 'ring-clearance', stage: 'as-found', values: [[1.02], [1.04]], typed: [['1.02'], ['1.04']] })
-  expect((await technician!.append(job, [reading])).body.results).toMatchObject([{ outcome: 'recorded' }])
+  const how = { reason: 'flow down', device: randomUUID(), hours: 12_000, kitComplete: true }
+  const { body: { id: job } } = await technician!.post<{ id: string }>(`/units/${tag}/jobs`, how)
   const parts = async () => (await technician!.get<UnitParts>(`/units/${tag}/parts`)).body
   const row = async () => (await planner!.get<YardAnswer>(`/yard?search=${tag}`)).body.units[0]!
-  return { tag, job, reading, parts, row }
+  return { tag, job, parts, row }
+}
+
+/** A lift pump with its rings found worn beyond their limit. */
+async function wornPump() {
+  const machine = await machineOf('split-casing-lift-pump')
+  const reading = draft('reading-taken', { position: 'ring-clearance', stage: 'as-found', values: [[1.02], [1.04]], typed: [['1.02'], ['1.04']] })
+  expect((await technician!.append(machine.job, [reading])).body.results).toMatchObject([{ outcome: 'recorded' }])
+  return { ...machine, reading }
 }
 
 describe('a worn part', async () => {
@@ -46,7 +54,7 @@ describe('a worn part', async () => {
   })
 
   it('is replaced by one that has a number, which the stores give out once; taken back, the concession stands again', async () => {
-    const number = `T-${process.pid}.9`
+    const number = `W-${process.pid}.90`
     expect((await planner!.post('/stores/items', { number, name: 'Wear ring' })).status).toBe(200)
     const { item: { id } } = (await planner!.get<ItemAnswer>(`/stores/items/${number}`)).body
     expect((await engineer!.post(`/stores/items/${number}/fits`, { sheet: 'split-casing-lift-pump', part: 'wear-rings', units: [tag] })).status).toBe(200)
@@ -59,6 +67,8 @@ describe('a worn part', async () => {
     await Promise.all([replaced, replaced].map(one => technician!.append(job, [one])))
     expect(await parts()).toMatchObject({ open: [], parts: [{ part: 'Casing wear rings', serial: 'S-900', isNew: true }] })
     expect(await lot()).toMatchObject({ shelf: 1, issued: { [job]: 1 } })
+    // A piece that is known by its number is known where it ran, on the shelf too.
+    expect((await planner!.get<ItemAnswer>(`/stores/items/${number}`)).body.lots[0]!.runs).toMatchObject([{ unit: tag, read: null }])
     // What is not in the book stops nobody.
     expect((await technician!.append(job, [draft('part-disposed', { part: 'impeller', disposition: 'replace', lot: 'nowhere' })])).body.results)
       .toMatchObject([{ outcome: 'recorded' }])
@@ -68,7 +78,8 @@ describe('a worn part', async () => {
   })
 
   it('that was seen is open until somebody has a word on it', async () => {
-    const seen = draft('finding-noted', { part: 'impeller', role: 'impeller', kind: 'eroded', severity: 2, lookAgain: dayIn(30) })
+    const { job, parts, row } = await machineOf('gear-pump')
+    const seen = draft('finding-noted', { part: 'drive-shaft', role: 'shaft', kind: 'scored', severity: 2, lookAgain: dayIn(30) })
     expect((await technician!.append(job, [draft('finding-noted', { ...seen.body, lookAgain: dayIn(-1) })])).body.results)
       .toMatchObject([{ outcome: 'refused', code: 'finding.past' }])
     expect((await technician!.append(job, [seen])).body.results).toMatchObject([{ outcome: 'recorded' }])

@@ -5,6 +5,7 @@ import { callApi, sentenceOf } from '../../net/api'
 import { useSessionStore } from '../../net/session-store'
 import { moment } from '../../ui/moment'
 import FetchNote from '../../ui/FetchNote.vue'
+import { runsInWords } from '../../ui/runs-in-words'
 import { laterComponent, laterDialog } from '../../ui/later'
 import EntryForm, { type Writing } from './EntryForm.vue'
 import { DEED_WORDS } from './deed-words'
@@ -102,7 +103,7 @@ const held = ({ stock }: LotRow) => Object.values(stock.reserved).reduce((sum, c
           :key="lotName(lot)"
           :class="{ old: lot.isExpired }"
         >
-          <span class="what"><b>{{ lotName(lot) }}</b><small v-if="lot.goodUntil">{{ lot.isExpired ? 'too old: was good until' : 'good until' }} <span class="mono">{{ lot.goodUntil }}</span><template v-if="lot.extendedTo">, extended</template></small></span>
+          <span class="what"><b>{{ lotName(lot) }}</b><small v-if="lot.goodUntil">{{ lot.isExpired ? 'too old: was good until' : 'good until' }} <span class="mono">{{ lot.goodUntil }}</span><template v-if="lot.extendedTo">, extended</template></small><small v-if="lot.runs.length">ran: {{ runsInWords(lot.runs) }}</small></span>
           <span class="mono counts">{{ lot.stock.shelf }} on the shelf<template v-if="held(lot)">, {{ held(lot) }} held</template><template v-if="lot.stock.quarantine">, {{ lot.stock.quarantine }} in quarantine</template></span>
           <span
             v-if="session.may('stock:write')"

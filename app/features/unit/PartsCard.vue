@@ -3,6 +3,7 @@ import { formatQuantity, thousands } from '#core'
 import type { OpenPart, PartIn, UnitParts } from '#shared/wire/fleet'
 import { dueIn } from '../../ui/due-words'
 import { moment } from '../../ui/moment'
+import { runsInWords } from '../../ui/runs-in-words'
 
 /** What is open on the parts of a machine, what is away, which new ones are in, and what was held for the cause. */
 const { parts } = defineProps<{ parts: UnitParts }>()
@@ -12,7 +13,6 @@ const value = ({ positionName, quantity, value }: OpenPart) =>
 const end = ({ untilDay, untilHours }: OpenPart) => [
   untilDay && `until ${untilDay}, ${dueIn(untilDay).text}`, untilHours && `to ${inHours(untilHours)} of the machine`,
 ].filter(Boolean).join(', ')
-const before = ({ before }: PartIn) => before.map(({ unit, hours }) => `${hours === null ? 'ran' : inHours(hours)} in ${unit} before`).join(', ')
 </script>
 
 <template>
@@ -72,7 +72,7 @@ const before = ({ before }: PartIn) => before.map(({ unit, hours }) => `${hours 
             <span class="mono">{{ (row as PartIn).serial ?? (row as PartIn).lot ?? '—' }}</span><small
               v-if="(row as PartIn).before.length"
               class="quiet"
-            >{{ before(row as PartIn) }}</small>
+            >before: {{ runsInWords((row as PartIn).before) }}</small>
           </template>
         </el-table-column>
         <el-table-column
