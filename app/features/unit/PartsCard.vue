@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ref } from 'vue'
 import { formatQuantity, thousands } from '#core'
 import type { OpenPart, PartIn, UnitParts } from '#shared/wire/fleet'
 import { dueIn } from '../../ui/due-words'
@@ -7,6 +8,9 @@ import { runsInWords } from '../../ui/runs-in-words'
 
 /** What is open on the parts of a machine, what is away, which new ones are in, and what was held for the cause. */
 const { parts } = defineProps<{ parts: UnitParts }>()
+/** A pump has two dozen gaskets and washers; what has a number comes first. */
+const FIRST = 6
+const isWhole = ref(false)
 const inHours = (hours: number | null) => hours === null ? '' : `${thousands(hours)} h`
 const value = ({ positionName, quantity, value }: OpenPart) =>
   positionName && quantity && value !== null ? `${positionName} ${formatQuantity(value, quantity)}` : ''
@@ -48,10 +52,9 @@ const end = ({ untilDay, untilHours }: OpenPart) => [
     <template v-if="parts.parts.length">
       <h2>Renewed so far</h2>
       <el-table
-        :data="parts.parts"
+        :data="isWhole ? parts.parts : parts.parts.slice(0, FIRST)"
         :row-key="(row: PartIn) => row.part"
         aria-label="Parts that were renewed"
-        max-height="380"
       >
         <el-table-column
           label="Part"
@@ -93,6 +96,14 @@ const end = ({ untilDay, untilHours }: OpenPart) => [
           </template>
         </el-table-column>
       </el-table>
+      <el-button
+        v-if="parts.parts.length > FIRST && !isWhole"
+        text
+        class="more"
+        @click="isWhole = true"
+      >
+        All {{ parts.parts.length }}
+      </el-button>
     </template>
     <template v-if="parts.causes.length">
       <h2>Causes found</h2>
@@ -118,4 +129,5 @@ li { padding: 7px 0; border-top: 1px solid var(--rule); }
 .open.late { border-left-color: var(--oxide); background: var(--oxide-tint); }
 .open svg { margin-top: 3px; }
 small { display: block; }
+.more { min-height: 44px; color: var(--scribe); }
 </style>
