@@ -14,7 +14,7 @@ await db.execute(`insert into unit (tag, site_key, name, family, make, running_h
   select 'Y-' || lpad(i::text, 5, '0'), (array['intake', 'desalting', 'sludge'])[1 + i % 3], 'Made-up unit ' || i, 'pump', 'Tidewright', i * 3 % 60000, current_date + i % 900
   from generate_series(1, ${UNITS}) as i on conflict do nothing`)
 await db.execute(`insert into unit_outlook (unit_id, day, position, position_name, share, low_day, median_day, high_day, due_day, due_reason, due_what)
-  select id, current_date, 'ring', 'Wear ring clearance', (running_hours % 100) / 100, current_date + (running_hours::int % 2000), current_date + (running_hours::int % 2000) + 300,
+  select id, current_date, 'ring', 'Wear ring clearance', (running_hours::int % 100) / 100.0, current_date + (running_hours::int % 2000), current_date + (running_hours::int % 2000) + 300,
     current_date + (running_hours::int % 2000) + 900, next_due, 'calendar', 'overhaul by the calendar' from unit where tag like 'Y-%' on conflict do nothing`)
 await db.execute('analyze')
 await closeConnection()
