@@ -37,7 +37,8 @@ export const concessions: Subject<ConcessionEvents, ConcessionState> = {
       guard: ({ sheet, state }, { part: key, position, reading, until }, { happenedAt }) => {
         const { name } = partOf(sheet, key)
         const said = dispositionOf(state, key)?.disposition
-        if (said === 'replace' || said === 'scrap') return refuse('concession.replaced', `${name} does not go back: nothing is to be let run on.`)
+        if (said === 'replace' || said === 'scrap')
+          return refuse('concession.replaced', `${name} does not go back: nothing is to be let run on.`)
         return neverConceded(sheet, key)
           ?? (position === undefined && reading === undefined ? null : refuseReading(sheet, state, { part: key, position, reading }))
           ?? refusePressure(sheet, state, key, reading)
@@ -62,18 +63,20 @@ export function neverConceded(sheet: Sheet, key: string): Refusal | null {
   const { name, kind, neverAgain } = partOf(sheet, key)
   if (neverAgain) return refuse('concession.never-again', `${name} never goes back a second time: no concession lets it.`)
   if (kind === 'guard') return refuse('concession.guard', `${name} is a guard: it is whole, or the machine does not run.`)
-  return isLiftingGear(sheet) ? refuse('concession.lifting-gear', `A load hangs on ${name}: lifting gear is within its limits, or out of use.`) : null
+  return isLiftingGear(sheet)
+    ? refuse('concession.lifting-gear', `A load hangs on ${name}: lifting gear is within its limits, or out of use.`)
+    : null
 }
 
 function refuseReading(
   sheet: Sheet, state: JobState, { part, position, reading }: { part: string, position: string | undefined, reading: string | undefined },
 ): Refusal | null {
   const taken = state.readings.find(one => one.event === reading && !one.overtaken)
-  if (!taken || taken.position !== position) return refuse('concession.no-reading', 'The reading that it stands over does not stand: take it again.')
-  if (positionOf(sheet, position).part !== part) return refuse('concession.other-part', `${positionOf(sheet, position).name} is not measured on that part.`)
-  return assessTaken(sheet, state, taken).verdict === 'in'
-    ? refuse('concession.is-in', `${positionOf(sheet, position).name} is in: it needs no concession.`)
-    : null
+  if (!taken || taken.position !== position)
+    return refuse('concession.no-reading', 'The reading that it stands over does not stand: take it again.')
+  const { name, part: of } = positionOf(sheet, position)
+  if (of !== part) return refuse('concession.other-part', `${name} is not measured on that part.`)
+  return assessTaken(sheet, state, taken).verdict === 'in' ? refuse('concession.is-in', `${name} is in: it needs no concession.`) : null
 }
 
 /** What holds pressure runs on over a reading only, and never below its least. */
@@ -89,13 +92,15 @@ function refusePressure(sheet: Sheet, state: JobState, key: string, reading: str
 }
 
 function refuseEnd(state: JobState, { day, hours }: { day?: string, hours?: number }, happenedAt: string): Refusal | null {
-  if (day === undefined && hours === undefined) return refuse('concession.no-end', 'A concession ends: say the day, or the hours of the machine.')
+  if (day === undefined && hours === undefined)
+    return refuse('concession.no-end', 'A concession ends: say the day, or the hours of the machine.')
   const daysTo = day === undefined ? 1 : (Date.parse(day) - Date.parse(happenedAt.slice(0, 10))) / DAY_MS
   if (daysTo <= 0) return refuse('concession.past', 'That day has come already.')
   if (daysTo > LONGEST_CONCESSION_DAYS) return refuse('concession.too-long', 'A part runs on for three years at most.')
   if (hours === undefined) return null
   const now = state.opened?.hours
-  if (now === undefined) return refuse('concession.no-hours', 'Nobody wrote down what the machine had run when this job was opened: say a day.')
+  if (now === undefined)
+    return refuse('concession.no-hours', 'Nobody wrote down what the machine had run when this job was opened: say a day.')
   if (hours <= now) return refuse('concession.past', `The machine has run ${now} h already.`)
   return hours - now > MOST_HOURS ? refuse('concession.too-long', 'A part runs on for three years at most.') : null
 }
@@ -106,7 +111,8 @@ const standing = (state: JobState, position: string): ReadingTaken | undefined =
 
 /** Positions that were found and are out, of parts that go back as they are, and that nobody with the right lets run on. */
 export function wornBack(sheet: Sheet, state: JobState): { part: string, position: string }[] {
-  const back = new Set(sheet.steps.filter(step => isDone(state, step.key)).flatMap(step => movedBy(state, step, 'refits')).map(({ part }) => part))
+  const done = sheet.steps.filter(step => isDone(state, step.key))
+  const back = new Set(done.flatMap(step => movedBy(state, step, 'refits')).map(({ part }) => part))
   return sheet.positions.filter(({ key, part }) => {
     if (!back.has(part) || dispositionOf(state, part)?.disposition !== 'reuse' || !readingAt(state, key, 'as-found')) return false
     const isConceded = state.concessions.some(one => one.part === part && (one.position ?? key) === key)

@@ -82,11 +82,13 @@ export async function appendEvents(
   })
 }
 
-/** What was told of parts reaches the outlook of the machine and the book of the stores; neither ever stops a bench. */
+/** What was told of parts, or taken back, reaches the outlook of the machine and the book of the stores. */
 async function tellOfParts(db: Database, person: Person, { before, after, rows }: WritePlan): Promise<void> {
   if (!isTouchedBy(partsTold, rows.map(row => row.type as EventType))) return
   const { came, went } = partsTold.changeOf(before, after)
-  if (went.length > 0 || came.some(({ what }) => what === 'concession' || what === 'finding')) await markUnitStale(db, after.unitId)
+  // A word that takes the place of another changes nothing of what is due.
+  const gone = partsTold.rowsOf(before).filter(({ eventId }) => went.includes(eventId))
+  if ([...came, ...gone].some(({ what }) => what === 'concession' || what === 'finding')) await markUnitStale(db, after.unitId)
   if (came.some(({ lot, serial }) => lot ?? serial)) await followBench(db, person, { jobId: after.id, unitId: after.unitId })
 }
 

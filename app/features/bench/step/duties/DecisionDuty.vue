@@ -103,9 +103,8 @@ function decide(disposition: Disposition, reason?: string) {
 .choice.chosen { background: var(--prussian); color: var(--on-prussian); border-color: var(--prussian); }
 .choice.proposed { border-color: var(--prussian); box-shadow: inset 0 -3px 0 var(--prussian); }
 .proposal { margin-top: 4px; color: var(--slate); font-size: 15px; }
-.proposal b { color: var(--ink); font-weight: 600; }
+.proposal b { display: inline-block; color: var(--ink); font-weight: 600; }
 .proposal b::first-letter { text-transform: uppercase; }
-.proposal b { display: inline-block; }
 .runs-on { margin-top: 8px; padding: 6px 12px; background: var(--brass-tint); border-left: 4px solid var(--brass-line); }
 .concede { margin-top: 8px; min-height: 44px; }
 </style>
