@@ -13,7 +13,7 @@ export interface KnownRun extends PieceRun { event: string, sheetKey: string, pa
 /** A new piece in the same place ends the run of the one before. */
 const ENDS: ReadonlySet<string | null> = new Set(['replace', 'scrap'])
 
-/** Where pieces with these numbers have run, for how long, and what was read on them last: what is repaired keeps its wear. Oldest first. */
+/** Where pieces with these numbers ran, for how long, and what was read on them last: what is repaired keeps its wear. Oldest first. */
 export async function pieceRuns(db: Database, person: Person, serials: readonly string[]): Promise<KnownRun[]> {
   if (serials.length === 0) return []
   const rows = await db.select({ row: partNews, tag: unit.tag, site: unit.siteKey }).from(partNews)
