@@ -67,6 +67,12 @@ describe('a joint that is tightened', () => {
     expect([job.pass(0, 45), job.pass(1, 92), job.pass(2, 150)]).toEqual([null, null, null])
     expect(job.needs).toEqual([3])
     expect(job.pull(0, 0, 45)).toBe('tightening.pass-over')
+    // Taken back although later ones stand: that round is made up for before anything else.
+    const undo = eventOf('undone', { event: job.state.passesFinished[0]!.event })
+    expect(guardEvent(job.sheet, job.state, undo)).toBeNull()
+    job.state = foldJob(job.sheet, [undo], job.state)
+    expect([job.pass(3, 150), job.pass(0, 45)]).toEqual(['tightening.pass-early', null])
+    expect(job.needs).toEqual([3])
     expect(job.pass(3, 150)).toBeNull()
     expect(job.try('step-done', {})).toBeNull()
     expect(job.pass(3, 150)).toBe('step.done-already')

@@ -225,7 +225,8 @@ function mayPull({ sheet, state, owed }: JudgedJob, key: string, { plan, passes,
   const before = passes.find(({ index, isDone: done }) => index < pass && !done)
   if (before) return refuse('tightening.pass-early', `Pass ${before.index + 1} comes before pass ${pass + 1}.`)
   const later = passes.find(({ index, finished, bolts }) => index > pass && (finished || bolts.some(({ pull }) => pull)))
-  if (later) return refuse('tightening.pass-over', `Pass ${later.index + 1} has begun: pass ${pass + 1} is over.`)
+  // A pull that was taken back meanwhile is made up for: the bolt lacks it.
+  if (later && now.isDone) return refuse('tightening.pass-over', `Pass ${later.index + 1} has begun: pass ${pass + 1} is over.`)
   if (now.share === 1 && plan.asksWrench && !isMeasuring(tool as TighteningTool))
     return refuse('tightening.wrench',
       `${stepName(sheet, stepOf(sheet, key))} asks for a torque wrench at the full torque; ${tool} only runs down.`)
