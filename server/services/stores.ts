@@ -133,9 +133,13 @@ async function fitsOfItem(db: Database, itemId: string): Promise<FitRow[]> {
     .where(eq(stockFit.itemId, itemId)).orderBy(asc(stockFit.sheetKey), asc(stockFit.part))
   const sheets = await newestOf(db, [...new Set(rows.map(({ fit }) => fit.sheetKey))])
   return rows.map(({ fit: { id, sheetKey, part, when, units, rank, approvedAt }, by }) => {
-    const { title, parts } = sheets.get(sheetKey)!
+    const { title, parts, options = [] } = sheets.get(sheetKey)!
     const partName = parts.find(({ key }) => key === part)?.name ?? part
-    return { id, sheet: sheetKey, part, when, units, rank, by, at: approvedAt.toISOString(), sheetTitle: title, partName }
+    const builds = options.flatMap(({ key, values }) => {
+      const named = values.filter(value => when?.[key]?.includes(value.key)).map(value => value.name)
+      return named.length > 0 ? [named.join(' or ')] : []
+    })
+    return { id, sheet: sheetKey, part, when, units, rank, by, at: approvedAt.toISOString(), sheetTitle: title, partName, builds }
   })
 }
 

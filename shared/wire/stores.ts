@@ -166,7 +166,8 @@ export const fitInput = Joi.object<FitInput>({
   when: Joi.object().pattern(words(60), Joi.array().items(words(60)).min(1).max(20)).max(10).allow(null).default(null),
   units: Joi.array().items(words(40)).min(1).max(200).allow(null).default(null), rank: Joi.number().integer().min(1).max(99).default(1),
 })
-export interface FitRow extends FitInput { id: string, partName: string, sheetTitle: string, by: string, at: string }
+/** Where an item fits; `builds` names the ways of building that it is for, an option each. */
+export interface FitRow extends FitInput { id: string, partName: string, sheetTitle: string, builds: string[], by: string, at: string }
 
 export interface ItemAnswer { item: ItemRow, lots: LotRow[], entries: EntryRow[], orders: OrderRow[], fits: FitRow[] }
 

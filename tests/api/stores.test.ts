@@ -91,6 +91,13 @@ describe('the book of the stores', () => {
     expect((await planner.patch(`/stores/items/${item.number}`, { version: 9, change: { leastStock: 3 } })).body).toMatchObject({ status: 409, code: 'item.changed' })
     expect((await planner.patch(`/stores/items/${item.number}`, { version: 1, change: { kitOf: 'no-such-sheet' } })).status).toBe(422)
     expect((await engineer.post(`/stores/items/${item.number}/fits`, { sheet: 'lever-hoist', part: 'no-such-part' })).body).toMatchObject({ code: 'fit.unknown-part' })
+    const { parts: [part], options } = demoSheet('lever-hoist')
+    const [{ key: option, values: [way] }] = options as [NonNullable<typeof options>[number]]
+    const fits = (value: string) =>
+      engineer.post(`/stores/items/${item.number}/fits`, { sheet: 'lever-hoist', part: part!.key, when: { [option]: [value] } })
+    expect((await fits('no such way')).body).toMatchObject({ code: 'options.unknown' })
+    expect((await fits(way!.key)).status).toBe(200)
+    expect((await itemOf(item.number)).fits).toMatchObject([{ part: part!.key, builds: [way!.name] }])
   })
 })
 

@@ -7,17 +7,24 @@ import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import { useSheetParts } from './use-sheet-parts'
 
-/** An engineer says where an item fits: a part of a sheet, on all its machines or on some. */
+/** An engineer says where an item fits: a part of a sheet, on all its machines, on those built in a way, or on some by their tags. */
 const { number } = defineProps<{ number: string }>()
 const emit = defineEmits<{ done: [], leave: [] }>()
 const [sheet, part, tags] = [ref(''), ref(''), ref<string[]>([])]
 const rank = ref(1)
-const { sheets, parts } = useSheetParts(sheet)
+/** The ways of building a machine that the item is for; an option with none is for all of them. */
+const built = ref<Record<string, string[]>>({})
+const { sheets, parts, options } = useSheetParts(sheet)
 watch(sheet, () => { part.value = '' })
-const body = computed((): FitInput => ({
-  sheet: sheet.value, part: part.value, when: null, rank: rank.value,
-  units: tags.value.length > 0 ? tags.value.map(tag => tag.trim().toUpperCase()) : null,
-}))
+watch(options, (ways) => { built.value = Object.fromEntries(ways.map(({ key }) => [key, []])) })
+const body = computed((): FitInput => {
+  const when = Object.fromEntries(Object.entries(built.value).filter(([, values]) => values.length > 0))
+  return {
+    sheet: sheet.value, part: part.value, rank: rank.value,
+    when: Object.keys(when).length > 0 ? when : null,
+    units: tags.value.length > 0 ? tags.value.map(tag => tag.trim().toUpperCase()) : null,
+  }
+})
 const { busy, problem, submit } = useSubmit(async () => {
   await callApi(`/stores/items/${encodeURIComponent(number)}/fits`, { method: 'POST', body: body.value })
   emit('done')
@@ -42,6 +49,24 @@ const { busy, problem, submit } = useSubmit(async () => {
         :choices="parts"
         filterable
       /></label>
+      <label
+        v-for="option in options"
+        :key="option.key"
+        class="wide"
+      ><span>{{ option.name }}; empty is every one</span><el-select
+        v-model="built[option.key]"
+        multiple
+        :persistent="false"
+        :aria-label="option.name"
+        placeholder="every one"
+      >
+        <el-option
+          v-for="value in option.values"
+          :key="value.key"
+          :value="value.key"
+          :label="value.name"
+        />
+      </el-select></label>
       <label class="wide"><span>Only on these units; empty is all</span><el-input-tag
         v-model="tags"
         :max="200"

@@ -137,7 +137,9 @@ const held = ({ stock }: LotRow) => Object.values(stock.reserved).reduce((sum, c
           v-for="fit in answer.fits"
           :key="fit.id"
         >
-          {{ fit.partName }} of {{ fit.sheetTitle }}<template v-if="fit.units">
+          {{ fit.partName }} of {{ fit.sheetTitle }}<template v-if="fit.builds.length">
+            , {{ fit.builds.join(', ') }}
+          </template><template v-if="fit.units">
             , {{ fit.units.join(', ') }} only
           </template> <small class="quiet">approved by {{ fit.by }}</small>
           <el-button
