@@ -113,31 +113,35 @@ function segmentsOf(path: string) {
 
 /** Every place of a path in a thing: its pointer below the thing, and what stands there. */
 export function* placesOf(thing: unknown, path: string): Generator<{ at: string, value: unknown }> {
-  yield* walk(thing, segmentsOf(path).segments, '')
+  yield* walk(thing, segmentsOf(path).segments, 0, '')
 }
 
-function* walk(value: unknown, [segment, ...rest]: readonly Segment[], at: string): Generator<{ at: string, value: unknown }> {
+function* walk(value: unknown, segments: readonly Segment[], from: number, at: string): Generator<{ at: string, value: unknown }> {
   if (value === undefined) return
+  const segment = segments[from]
   if (!segment) yield { at, value }
-  else if (segment.name === '*') for (const [i, item] of (value as unknown[]).entries()) yield* walk(item, rest, `${at}/${i}`)
-  else yield* walk((value as Record<string, unknown>)[segment.name], rest, `${at}/${segment.name}`)
+  else if (segment.name === '*') for (const [i, item] of (value as unknown[]).entries()) yield* walk(item, segments, from + 1, `${at}/${i}`)
+  else yield* walk((value as Record<string, unknown>)[segment.name], segments, from + 1, `${at}/${segment.name}`)
 }
 
 /** A thing whose names of others are others; unchanged where none is. */
 export function mapReferences<T extends object>(thing: T, refers: readonly Reference[], nameOf: (kind: Kind, key: string) => string): T {
-  return refers.reduce<unknown>((left, { path, to: kind }) => mapAt(left, segmentsOf(path).segments, key => nameOf(kind, key)), thing) as T
+  let named: unknown = thing
+  for (const { path, to: kind } of refers) named = mapAt(named, segmentsOf(path).segments, 0, key => nameOf(kind, key))
+  return named as T
 }
 
-function mapAt(value: unknown, [segment, ...rest]: readonly Segment[], nameOf: (key: string) => string): unknown {
+function mapAt(value: unknown, segments: readonly Segment[], from: number, nameOf: (key: string) => string): unknown {
   if (value === undefined) return value
+  const segment = segments[from]
   if (!segment) return nameOf(value as string)
   if (segment.name === '*') {
     const items = value as readonly unknown[]
-    const mapped = items.map(item => mapAt(item, rest, nameOf))
+    const mapped = items.map(item => mapAt(item, segments, from + 1, nameOf))
     return mapped.every((item, i) => item === items[i]) ? value : mapped
   }
   const record = value as Record<string, unknown>
-  const mapped = mapAt(record[segment.name], rest, nameOf)
+  const mapped = mapAt(record[segment.name], segments, from + 1, nameOf)
   return mapped === record[segment.name] ? value : { ...record, [segment.name]: mapped }
 }
 
@@ -152,27 +156,34 @@ export function withoutGone<T extends object>(
   let left: unknown = thing
   for (const { path, to: kind } of refers) {
     const { wholeGoes, segments } = segmentsOf(path)
-    left = cut(left, segments, wholeGoes, key => isGone(kind, key))
+    left = cut(left, segments, 0, wholeGoes, key => isGone(kind, key))
     if (left === GONE) return undefined
   }
   return left as T
 }
 
 /** `canGoOutside`: something outside goes when nothing is left here. */
-function cut(value: unknown, [segment, ...rest]: readonly Segment[], canGoOutside: boolean, isGone: (key: string) => boolean): unknown {
+function cut(
+  value: unknown, segments: readonly Segment[], from: number, canGoOutside: boolean, isGone: (key: string) => boolean,
+): unknown {
   if (value === undefined) return value
+  const segment = segments[from]
   if (!segment) return isGone(value as string) ? GONE : value
   const { name, goes } = segment
   if (name === '*') {
     const items = value as readonly unknown[]
-    const left = items.map(item => cut(item, rest, canGoOutside || goes, isGone))
-    if (!goes && left.includes(GONE)) return GONE
-    const staying = left.filter(item => item !== GONE)
-    if (staying.length === 0 && items.length > 0 && canGoOutside) return GONE
-    return staying.length === items.length && staying.every((item, i) => item === items[i]) ? value : staying
+    let left: unknown[] | undefined
+    for (const [i, item] of items.entries()) {
+      const one = cut(item, segments, from + 1, canGoOutside || goes, isGone)
+      if (one === GONE && !goes) return GONE
+      // Most lists stay as they are and are not copied.
+      if (one !== item) left ??= items.slice(0, i)
+      if (one !== GONE) left?.push(one)
+    }
+    return left?.length === 0 && canGoOutside ? GONE : left ?? value
   }
   const record = value as Record<string, unknown>
-  const left = cut(record[name], rest, canGoOutside || goes, isGone)
+  const left = cut(record[name], segments, from + 1, canGoOutside || goes, isGone)
   if (left === record[name]) return value
   if (left !== GONE) return { ...record, [name]: left }
   if (!goes) return GONE

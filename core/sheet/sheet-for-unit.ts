@@ -14,12 +14,22 @@ export const DEPTH_OPTION = 'evidence'
  * this machine. Conditions are data; nothing of a sheet is ever run.
  *
  * @param options option → value; an option that is not named has the first value of its list
- * @returns a new document without options, conditions and variants
+ * @returns a document without options, conditions and variants; the same one for the same options, so that what is kept by it stays known
  * @throws DomainError `options.unknown` for an option or value the sheet does not have
  * @example sheetForUnit(sheet, { size: 'large', lubrication: 'oil' }).joints[0].torqueNm
  */
 export function sheetForUnit(sheet: SheetDocument, options: UnitOptions = {}): Sheet {
   const chosen = fullOptions(sheet, options)
+  const name = JSON.stringify(Object.entries(chosen).sort())
+  const machines = known.get(sheet) ?? new Map<string, Sheet>()
+  known.set(sheet, machines)
+  if (!machines.has(name)) machines.set(name, settledFor(sheet, chosen))
+  return machines.get(name)!
+}
+
+const known = new WeakMap<SheetDocument, Map<string, Sheet>>()
+
+function settledFor(sheet: SheetDocument, chosen: UnitOptions): Sheet {
   const holds = (condition: Condition = {}) => Object.entries(condition).every(([option, values]) => values.includes(chosen[option] ?? ''))
   const settle = (thing: Thing): Thing => {
     if (!thing.when && !thing.variants) return thing
