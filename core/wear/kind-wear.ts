@@ -1,7 +1,7 @@
 import { groupBy } from '../group-by'
 import { median } from '../numbers'
 import { intervalFit, type IntervalFit } from './interval-fit'
-import { livesOf, type LivedRow, type WearRow } from './life-of'
+import { livesOf, withEarlierRuns, type LivedRow, type WearRow } from './life-of'
 import type { WearStand } from './nearest-limit'
 import { poolSisters } from './pool-sisters'
 import { timeToLimit, type TimeToLimit } from './time-to-limit'
@@ -72,7 +72,7 @@ const shareOf = (value: number, fresh: number | null, limit: number): number | n
 export function positionWear<T extends KindRow>(
   rows: readonly T[], nowHours: ReadonlyMap<string, number>, only?: string,
 ): PositionWear<T>[] {
-  const units = [...groupBy(rows, ({ unit }) => unit)].map(([unit, own]) => ({ unit, rows: livesOf(own) }))
+  const units = withEarlierRuns([...groupBy(rows, ({ unit }) => unit)].map(([unit, own]) => ({ unit, rows: livesOf(own) })))
   const fresh = freshOf(rows)
   const histories = units.map(({ unit, rows }) => ({ unit, points: pointsOf(rows) })).filter(({ points }) => points.length > 0)
   const pooled = new Map(poolSisters(histories).units.map(one => [one.unit, one]))

@@ -62,7 +62,7 @@ async function rowsOf(db: Database, kind: string, units: readonly UnitAt[], runn
     unit: row.unitId, job: number, position: row.position, name: row.name, quantity: row.quantity, isCount: row.quantity === 'count',
     part: row.part, verdict: row.verdict, stage: row.stage, value: row.value, lower: row.lower, upper: row.upper,
     uncertainty: row.uncertainty,
-    isRenewed: row.isRenewed, isGone: row.isGone, takenAt: row.takenAt.toISOString(),
+    isRenewed: row.isRenewed, isGone: row.isGone, serial: row.serial, takenAt: row.takenAt.toISOString(),
     hours: row.hours ?? hoursAt(at.get(row.unitId)!.hours, row.takenAt.toISOString()),
   }))
 }
