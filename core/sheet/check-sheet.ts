@@ -94,6 +94,8 @@ function sealFaults({ name, setting }: Seal, at: string): SheetFault[] {
 export const growthFault = (given: unknown): SheetFault | null => shapeFaults(given, GrowthSchema)[0] ?? null
 
 function shapeFaults(document: unknown, schema: TSchema = SheetSchema): SheetFault[] {
+  // Whether there is anything to say is known much sooner than what.
+  if (Value.Check(schema, document)) return []
   const faults: SheetFault[] = []
   for (const error of Value.Errors(schema, document)) {
     faults.push({ place: error.path, reason: `${error.message}.` })

@@ -124,14 +124,16 @@ function rungFaults(sheet: SheetDocument): MachineFault[] {
   return faults
 }
 
+/** How many pieces of a part come out, or go back, by all steps together. */
+export function piecesMoved({ steps }: Pick<SheetDocument, 'steps'>, side: 'removes' | 'refits'): (part: string) => number {
+  const counts = new Map<string, number>()
+  for (const step of steps) for (const { part, count } of step[side] ?? []) counts.set(part, (counts.get(part) ?? 0) + count)
+  return part => counts.get(part) ?? 0
+}
+
 /** Everything that can come out goes back, and no more comes out than the machine has. */
 function countFaults(sheet: SheetDocument): MachineFault[] {
-  const total = (list: 'removes' | 'refits') => {
-    const counts = new Map<string, number>()
-    for (const step of sheet.steps) for (const { part, count } of step[list] ?? []) counts.set(part, (counts.get(part) ?? 0) + count)
-    return (part: string) => counts.get(part) ?? 0
-  }
-  const [comeOut, goBack] = [total('removes'), total('refits')]
+  const [comeOut, goBack] = [piecesMoved(sheet, 'removes'), piecesMoved(sheet, 'refits')]
   return sheet.parts.flatMap((part) => {
     const out = comeOut(part.key)
     const back = goBack(part.key)

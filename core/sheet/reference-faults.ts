@@ -5,16 +5,16 @@ import type { SheetDocument } from './schema'
 /** What a thing names is there, and what one of its variants would have it name. */
 export function referenceFaults(sheet: SheetDocument): SheetFault[] {
   const known = new Map(LIST_NAMES.map(list => [LISTS[list].kind, new Set(thingsOf(sheet, list).map(thing => thing[LISTS[list].key]))]))
-  const faultsIn = (list: ListName, thing: object, where: string): SheetFault[] =>
-    LISTS[list].refers.flatMap(({ path, to }) =>
-      [...placesOf(thing, path)]
-        .filter(({ value }) => !known.get(to)!.has(value as string))
-        .map(({ at, value }) => ({ place: where + at, reason: `There is no ${to} "${String(value)}".` })),
-    )
-  return LIST_NAMES.flatMap(list =>
-    thingsOf(sheet, list).flatMap((thing, i) => [
-      ...faultsIn(list, thing, `/${list}/${i}`),
-      ...(thing.variants ?? []).flatMap(({ set }, j) => faultsIn(list, set, `/${list}/${i}/variants/${j}/set`)),
-    ]),
-  )
+  const faults: SheetFault[] = []
+  const look = (list: ListName, thing: object, where: string) => {
+    for (const { path, to } of LISTS[list].refers)
+      for (const { at, value } of placesOf(thing, path))
+        if (!known.get(to)!.has(value as string)) faults.push({ place: where + at, reason: `There is no ${to} "${String(value)}".` })
+  }
+  for (const list of LIST_NAMES)
+    for (const [i, thing] of thingsOf(sheet, list).entries()) {
+      look(list, thing, `/${list}/${i}`)
+      for (const [j, { set }] of thing.variants?.entries() ?? []) look(list, set, `/${list}/${i}/variants/${j}/set`)
+    }
+  return faults
 }

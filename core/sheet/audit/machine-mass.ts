@@ -14,6 +14,7 @@ export const machineMass: Rule = {
   source: 'general practice of lifting: the mass is known before the hook is',
   find: (sheet) => {
     const found: Found[] = []
+    const massesKg = new Map(sheet.parts.map(({ key, massKg = 0 }) => [key, massKg]))
     const wholes = sheet.parts.filter(({ name, massKg }) => massKg !== undefined && WHOLE.test(name))
     for (const { key, name, massKg } of wholes) {
       const sum = massOf(carriedBy(sheet, key))
@@ -25,8 +26,7 @@ export const machineMass: Rule = {
       found.push({ list: 'steps', key: sheet.steps[0]!.key, field: 'massKg', severity: 'wrong', sentence: `The machine is ${sheet.massKg} kg and its parts are ${Math.round(single)} kg.` })
     for (const { key, title, lifts, removes, refits } of sheet.steps) {
       const at = { list: 'steps' as const, key, field: 'lifts' }
-      const moved = [...removes ?? [], ...refits ?? []].map(({ part }) => sheet.parts.find(one => one.key === part))
-      const heaviest = Math.max(0, ...moved.map(part => part?.massKg ?? 0))
+      const heaviest = Math.max(0, ...[...removes ?? [], ...refits ?? []].map(({ part }) => massesKg.get(part) ?? 0))
       if (lifts && lifts.massKg < heaviest)
         found.push({ ...at, severity: 'danger', sentence: `"${title}" reckons with ${lifts.massKg} kg and lifts ${heaviest} kg.` })
       if (lifts && sheet.massKg !== undefined && lifts.massKg > 1.02 * sheet.massKg)

@@ -19,7 +19,7 @@ export const measuredWith: Rule = {
       if (!step.reads) return []
       // What a step takes off is read before, what it puts back is read after.
       const back = new Map(step.refits?.map(({ part, count }) => [part, count]))
-      const moment = { ...before, out: new Map([...before.out].map(([part, count]) => [part, count - (back.get(part) ?? 0)])) }
+      const moment = { ...before, outOf: (part: string) => before.outOf(part) - (back.get(part) ?? 0) }
       return step.reads.flatMap(({ position: key, stage }): Found[] => {
         const position = sheet.positions.find(one => one.key === key)
         if (!position) return []

@@ -1,7 +1,5 @@
+import { piecesMoved } from '../machine-faults'
 import type { Found, Rule } from './finding'
-
-const count = (pieces: readonly { part: string, count: number }[], key: string) =>
-  pieces.filter(({ part }) => part === key).reduce((sum, piece) => sum + piece.count, 0)
 
 /** On every way, what comes off goes back, once. */
 export const partAccount: Rule = {
@@ -9,9 +7,9 @@ export const partAccount: Rule = {
   source: 'general practice: the account of parts closes at zero',
   scope: 'way',
   find: (sheet) => {
-    const [out, back] = [sheet.steps.flatMap(step => step.removes ?? []), sheet.steps.flatMap(step => step.refits ?? [])]
+    const [out, back] = [piecesMoved(sheet, 'removes'), piecesMoved(sheet, 'refits')]
     return sheet.parts.flatMap(({ key, name, count: all }): Found[] => {
-      const [off, on] = [count(out, key), count(back, key)]
+      const [off, on] = [out(key), back(key)]
       const at = { list: 'parts' as const, key, severity: 'wrong' as const }
       if (off > on) return [{ ...at, sentence: `${name}: ${off} come off and ${on} go back.` }]
       if (on > off) return [{ ...at, sentence: `${name}: ${on} go back and ${off} came off.` }]

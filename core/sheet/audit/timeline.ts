@@ -12,8 +12,8 @@ export interface Moment {
   lets: readonly string[] | undefined
   /** Temporary things that are in the machine, before the step puts or takes any. */
   temporary: ReadonlySet<string>
-  /** How many pieces of each part are out, before the step moves any. */
-  out: ReadonlyMap<string, number>
+  /** How many pieces of a part are out, before the step moves any. */
+  outOf: (part: string) => number
 }
 
 const LOCKS = /\b(isolat\w*|lock(ed|s)?)\b/i
@@ -64,16 +64,21 @@ export function timelineOf(sheet: SheetDocument): Moment[] {
   let madeBy: Step | undefined
   let lets: readonly string[] | undefined
   let temporary: ReadonlySet<string> = new Set()
-  let out: ReadonlyMap<string, number> = new Map()
-  const moments = sheet.steps.map((step) => {
+  // After which step so many pieces of a part are out: most parts move twice.
+  const outs = new Map<string, { after: number, count: number }[]>()
+  const outBefore = (i: number) => (part: string) => outs.get(part)?.findLast(({ after }) => after < i)?.count ?? 0
+  const moments = sheet.steps.map((step, i) => {
     const made = stateMadeBy(step)
     if (made) [state, madeBy, lets] = [made, step, step.state?.lets]
-    const moment = { step, state, madeBy, lets, temporary, out }
-    temporary = new Set([...temporary, ...step.puts ?? []].filter(key => !step.takes?.includes(key)))
-    const moved = new Map(out)
-    for (const { part, count } of step.removes ?? []) moved.set(part, (moved.get(part) ?? 0) + count)
-    for (const { part, count } of step.refits ?? []) moved.set(part, (moved.get(part) ?? 0) - count)
-    out = moved
+    const moment = { step, state, madeBy, lets, temporary, outOf: outBefore(i) }
+    if (step.puts ?? step.takes) temporary = new Set([...temporary, ...step.puts ?? []].filter(key => !step.takes?.includes(key)))
+    const move = (part: string, by: number) => {
+      const known = outs.get(part) ?? []
+      if (known.length === 0) outs.set(part, known)
+      known.push({ after: i, count: (known.at(-1)?.count ?? 0) + by })
+    }
+    for (const { part, count } of step.removes ?? []) move(part, count)
+    for (const { part, count } of step.refits ?? []) move(part, -count)
     return moment
   })
   known.set(sheet, moments)
@@ -81,10 +86,10 @@ export function timelineOf(sheet: SheetDocument): Moment[] {
 }
 
 /** Whether a part, or what it sits on, is away at a moment. */
-export function isAway(sheet: SheetDocument, { out }: Moment, key: string): boolean {
+export function isAway(sheet: SheetDocument, { outOf }: Moment, key: string): boolean {
   const seen = new Set<string>()
   for (let part: Part | undefined = sheet.parts.find(one => one.key === key); part && !seen.has(part.key);) {
-    if ((out.get(part.key) ?? 0) > 0) return true
+    if (outOf(part.key) > 0) return true
     seen.add(part.key)
     const host: string | undefined = part.on
     part = sheet.parts.find(one => one.key === host)

@@ -5,11 +5,11 @@ import { timelineOf, type Moment } from './timeline'
 const TURNS = /\bturn(s|ed)?\b[^.;]*\bby hand\b|\bone turn\b|\bfull turn\b/i
 
 /** What the step does to the shaft in its machine: a run-out is a turn, and so is what says so. */
-function turns(sheet: SheetDocument, { step, out }: Moment): boolean {
+function turns(sheet: SheetDocument, { step, outOf }: Moment): boolean {
   if (step.needs?.state === 'turns by hand') return true
   if (step.limb === 'floor') return false
   const reads = step.reads?.map(({ position }) => sheet.positions.find(({ key }) => key === position)) ?? []
-  const isRunOut = reads.some(one => one && (one.method === 'run-out' || /\brun-out\b/i.test(one.name)) && !out.get(one.part))
+  const isRunOut = reads.some(one => one && (one.method === 'run-out' || /\brun-out\b/i.test(one.name)) && outOf(one.part) === 0)
   return isRunOut || TURNS.test(step.title)
 }
 
