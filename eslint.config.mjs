@@ -12,6 +12,11 @@ const tests = { regex: '(^|/)tests/', message: 'The product does not know its te
 /** Floors of the interface, from the ground up: each may know those below it. A feature knows another one by its face only. */
 const FLOORS = ['ui', 'net', 'job', 'features', 'frame', 'pages']
 const above = floor => FLOORS.slice(FLOORS.indexOf(floor) + 1)
+/** What checks on the server: its library is a third of a page, and no tablet needs it. */
+const CHECKS = ['drafts', 'events', 'fleet', 'id', 'instrument-stream', 'instruments', 'people', 'rules', 'stores', 'watch']
+const typesOnly = {
+  regex: `^#shared/wire/(${CHECKS.join('|')})$`, allowTypeImports: true, message: 'This checks what arrives: the interface takes its types only.',
+}
 const core = { regex: '^#core/|/core/', message: 'The core is known by its face: import from #core.' }
 const insides = {
   regex: '^\\.\\./(\\.\\./)*(bench|clock|dossier|growth|instruments|office|readings|ring|seal|session|tray|unit|workings|yard)/',
@@ -96,6 +101,11 @@ export default withNuxt(
       ...(floor === 'features' ? [insides] : []),
     ),
   })),
+  {
+    files: ['app/**/*.{ts,vue}'],
+    ignores: ['app/**/*.test.ts'],
+    rules: { '@typescript-eslint/no-restricted-imports': ['error', { patterns: [typesOnly] }] },
+  },
   { files: ['server/**/*.ts'], rules: forbid(app, demo, tests) },
   {
     files: ['server/api/**/*.ts'],

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { YARD_SHOWS, YARD_SORTS } from '#shared/wire/fleet'
+import { YARD_SHOWS, YARD_SORTS } from '#shared/wire/yard'
 import { database } from '../db/client'
 import { defineApi } from '../http/define-api'
 import { readYard, type YardQuery } from '../services/yard'

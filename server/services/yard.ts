@@ -1,5 +1,5 @@
 import { and, asc, count, eq, isNotNull, isNull, sql, type SQL } from 'drizzle-orm'
-import type { YardShow, YardSort } from '#shared/wire/fleet'
+import type { YardShow, YardSort } from '#shared/wire/yard'
 import type { Person, YardAnswer } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, site, unit, unitOutlook } from '../db/schema'

@@ -45,9 +45,6 @@ export const hoursShape = {
   confirmed: words(300),
 }
 
-/** Rows of a list that is brought in; the bound of every import here. */
-export const MOST_IMPORTED = 10_000
-
 export interface HoursRow {
   id: number
   at: string
@@ -73,12 +70,6 @@ export const PLAN_STATUSES = ['planned', 'started', 'dropped'] as const
 /** What logs tell of parts beyond their own job. */
 export const PART_NEWS = ['word', 'fitted', 'finding', 'concession', 'outside'] as const
 export type PartNewsKind = (typeof PART_NEWS)[number]
-
-/** Which units of the yard, and in which order. */
-export const YARD_SHOWS = ['all', 'open', 'due', 'limit', 'retired'] as const
-export const YARD_SORTS = ['tag', 'due', 'limit', 'hours'] as const
-export type YardShow = (typeof YARD_SHOWS)[number]
-export type YardSort = (typeof YARD_SORTS)[number]
 
 /** Who made a unit, changed it or took it out of use. */
 export interface UnitHistoryRow { version: number, said: UnitChangeSaid[], note: string | null, by: string, at: string }

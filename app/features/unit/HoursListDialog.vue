@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { MOST_IMPORTED, type HoursOutcome } from '#shared/wire/fleet'
+import type { HoursOutcome } from '#shared/wire/fleet'
+import { MOST_IMPORTED } from '#shared/wire/yard'
 import { callApi } from '../../net/api'
 import { useSubmit } from '../../net/use-submit'
 import AskDialog from '../../ui/AskDialog.vue'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { thousands } from '#core'
-import type { YardSort } from '#shared/wire/fleet'
+import type { YardSort } from '#shared/wire/yard'
 import type { UnitRow } from '#shared/wire/types'
 import { kitInWords } from '../../ui/kit-words'
 import { bandInWords, DUE_WORDS, dueIn } from '../../ui/due-words'

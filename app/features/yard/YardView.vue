@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { refDebounced, useThrottleFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
-import { YARD_SHOWS, YARD_SORTS, type YardShow, type YardSort } from '#shared/wire/fleet'
+import { YARD_SHOWS, YARD_SORTS, type YardShow, type YardSort } from '#shared/wire/yard'
 import { YARD_TOPIC } from '#shared/wire/topics'
 import type { UnitRow, YardAnswer } from '#shared/wire/types'
 import { callApi } from '../../net/api'

@@ -1,5 +1,6 @@
 import Joi from 'joi'
-import { hoursShape, MOST_IMPORTED, unitTag, type HoursImportRow } from '#shared/wire/fleet'
+import { hoursShape, unitTag, type HoursImportRow } from '#shared/wire/fleet'
+import { MOST_IMPORTED } from '#shared/wire/yard'
 import { database } from '../../db/client'
 import { defineApi } from '../../http/define-api'
 import { enterMany } from '../../services/running-hours'
