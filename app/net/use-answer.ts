@@ -55,6 +55,8 @@ export function useAnswer<T>(key: () => string, fetch: () => Promise<T>, most = 
       // The same as what is shown already is not drawn again.
       if (JSON.stringify(answer) !== JSON.stringify(data.value)) data.value = answer
       keptAt.value = null
+      // What is on the screen comes first.
+      await new Promise(resolve => setTimeout(resolve))
       await keepAnswer(name, answer, most).catch(() => undefined)
     } catch (error) {
       if (!mine()) return

@@ -5,7 +5,7 @@ export { bentSheet, type Bend } from './bent-sheet'
 export { checkSheet, growthFault, sheetFaults, unreadableFaults } from './check-sheet'
 export { optionCombinations, wayCombinations } from './combinations'
 export {
-  applyEdits, editsBetween, editsToRemove, inverseOf, isRequired, keyedPlace, namedBy, ORDER, placeOfPointer, schemaOf,
+  applyEdits, editsBetween, editsToRemove, inverseOf, isRequired, isWhole, keyedPlace, namedBy, ORDER, placeOfPointer, schemaOf,
   type Clash, type Edit, type Naming, type Place,
 } from './edit'
 export { findCycle } from './find-cycle'

@@ -33,6 +33,11 @@ export const schemaOf = (list: Place['list'], field?: string): TSchema | undefin
 }
 /** True for what a thing, or the sheet, cannot be without. */
 export const isRequired = (list: Place['list'], field: string): boolean => ((schemaOf(list)!.required ?? []) as string[]).includes(field)
+/** True when a field can be kept with that value: nothing is missing in it, and everything is of its kind. */
+export const isWhole = (list: Place['list'], field: string, value: unknown): boolean => {
+  const schema = schemaOf(list, field)
+  return schema !== undefined && Value.Check(schema, value)
+}
 const keyField = (list: ListName) => LISTS[list].key
 
 /**
@@ -46,12 +51,21 @@ const keyField = (list: ListName) => LISTS[list].key
  */
 export function applyEdits(document: SheetDocument, edits: readonly Edit[]): SheetDocument {
   const edited = edits.reduce(applied, document)
-  // The shape of what is touched was looked at while it was made; what is not touched has it.
-  const faults = [...sizeFaults(edited, edits), ...unsoundFaults(edited)]
+  // The shape of what is touched was looked at while it was made; what is not touched has it, and most fields name nothing.
+  const faults = [...sizeFaults(edited, edits), ...edits.some(bindsOthers) ? unsoundFaults(edited) : []]
     .map(({ place, reason }) => ({ place: keyedPlace(edited, place), reason }))
   if (faults.length > 0) throw new DomainError('edit.broken', `That cannot stay so: ${faults[0]!.reason}`, { faults })
   return edited
 }
+
+/** Fields by which things hang together: what they name, the keys within them, and on which machines and ways they are there. */
+const BINDING = new Map<string, ReadonlySet<string>>(LIST_NAMES.map((list) => {
+  const { refers, nested = [] } = LISTS[list]
+  return [list, new Set([...refers.map(({ path }) => path), ...nested].map(path => path.replaceAll('!', '').split('/')[0]!))]
+}))
+const OF_CONDITIONS: ReadonlySet<string> = new Set(['when', 'variants', 'ways', 'values'])
+const bindsOthers = ({ list, field }: Edit): boolean =>
+  list !== 'sheet' && (field === undefined || OF_CONDITIONS.has(field) || BINDING.get(list)!.has(field))
 
 /** A list that has more things, or fewer, than a sheet may. */
 const sizeFaults = (document: SheetDocument, edits: readonly Edit[]): SheetFault[] =>

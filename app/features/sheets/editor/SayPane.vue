@@ -4,12 +4,15 @@ import { fieldWord, isRequired, LIST_NAMES, schemaOf } from '#core'
 import FieldInput from './fields/FieldInput.vue'
 import type { FieldSchema } from './fields/field-kinds'
 import { useDraft } from './use-draft'
+import { useUnfinished } from './use-unfinished'
 
 /** What the sheet says of the machine as a whole. */
-const { document, act } = useDraft()
+const { document } = useDraft()
+const unfinished = useUnfinished()
 const NOT_HERE = new Set<string>(['$schema', 'format', 'key', 'revision', ...LIST_NAMES])
 const fields = computed(() => Object.entries(schemaOf('sheet')!.properties as Record<string, FieldSchema>).filter(([field]) => !NOT_HERE.has(field)))
-const said = computed(() => document.value as unknown as Record<string, unknown>)
+const said = computed(() => ({ ...document.value as unknown as Record<string, unknown>, ...unfinished.fields.value }))
+const kept = (field: string) => (document.value as unknown as Record<string, unknown>)[field]
 </script>
 
 <template>
@@ -18,6 +21,8 @@ const said = computed(() => document.value as unknown as Record<string, unknown>
       v-for="[field, schema] in fields"
       :key="field"
       class="field"
+      role="group"
+      :aria-label="fieldWord(field)"
     >
       <div class="name">
         {{ fieldWord(field) }}
@@ -30,7 +35,7 @@ const said = computed(() => document.value as unknown as Record<string, unknown>
         :thing="said"
         :required="isRequired('sheet', field)"
         :model-value="said[field]"
-        @update:model-value="act([{ list: 'sheet', key: '', field, before: said[field], after: $event }])"
+        @update:model-value="unfinished.say({ list: 'sheet', key: '', field, before: kept(field), after: $event })"
       />
     </div>
   </div>

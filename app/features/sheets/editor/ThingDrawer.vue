@@ -2,9 +2,11 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { v4 as newId } from 'uuid'
 import { editsToRemove, LISTS, namedBy, newThing, thingsOf, type ListName, type Naming, type SheetDocument } from '#core'
+import RefusalNote from '../../../ui/RefusalNote.vue'
 import { StepOnBench } from './later-panes'
 import ThingForm from './ThingForm.vue'
 import { useDraft } from './use-draft'
+import { useUnfinished } from './use-unfinished'
 
 /** One thing of a list beside its table: written field by field; a new one goes in when it is whole. */
 const { list, thing: key } = defineProps<{ list: ListName, thing: string | null }>()
@@ -17,9 +19,13 @@ const there = computed(() => {
   void document.value
   return key === null ? undefined : thingsOf(sheet(), list).find(one => one[keyField.value] === key) as Record<string, unknown> | undefined
 })
+const unfinished = useUnfinished()
+/** What names it, once somebody wants it gone. */
+const asked = ref<Naming[]>([])
 watch(open, (isOpen) => {
   problem.value = ''
   asked.value = []
+  unfinished.forget()
   if (isOpen && key === null) draft.value = newThing(sheet(), list, newId)
 }, { immediate: true })
 /** The newest state that can be worked by: a step of it is seen as the bench shows it. */
@@ -28,11 +34,11 @@ watch([checked, open], () => {
   if (open.value && list === 'steps' && checked.value?.faults.length === 0) sound.value = document.value
 }, { immediate: true })
 const isOnBench = computed(() => key !== null && sound.value?.steps.some(step => step.key === key) === true)
-const shown = computed(() => there.value ?? draft.value)
+const shown = computed(() => there.value ? { ...there.value, ...unfinished.fields.value } : draft.value)
 const title = computed(() => (shown.value.name ?? shown.value.title ?? shown.value.question) as string || `New ${LISTS[list].kind}`)
 
 function say(field: string, value: unknown) {
-  if (there.value) act([{ list, key: key!, field, before: there.value[field], after: value }])
+  if (there.value) unfinished.say({ list, key: key!, field, before: there.value[field], after: value })
   else draft.value = value === undefined ? without(field) : { ...draft.value, [field]: value }
 }
 const without = (field: string) => Object.fromEntries(Object.entries(draft.value).filter(([name]) => name !== field))
@@ -41,8 +47,6 @@ function add() {
   if (act([{ list, key: (draft.value[keyField.value] ?? '') as string, after: draft.value, behind }])) open.value = false
 }
 
-/** What names it, once somebody wants it gone. */
-const asked = ref<Naming[]>([])
 function remove() {
   asked.value = namedBy(sheet(), list, key!)
   if (asked.value.length === 0) takeOut()
@@ -75,6 +79,14 @@ function takeOut() {
       />
     </div>
     <template #footer>
+      <RefusalNote :text="problem" />
+      <p
+        v-if="!problem && unfinished.words.value"
+        class="unfinished"
+        role="status"
+      >
+        Not kept yet: {{ unfinished.words.value }}. Say what is missing, or leave it out.
+      </p>
       <div
         v-if="asked.length > 0"
         class="named"
@@ -125,6 +137,7 @@ function takeOut() {
 .beside { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 500px); gap: 24px; align-items: start; }
 .bench { position: sticky; top: 0; max-height: calc(100vh - 190px); overflow-y: auto; }
 @media (max-width: 1000px) { .beside { grid-template-columns: minmax(0, 1fr); } .bench { position: static; } }
-.named { text-align: left; }
+.named, .refusal, .unfinished { text-align: left; }
+.unfinished { margin-block: 8px; color: var(--brass); font-weight: 500; }
 .named p { margin: 0 0 8px; color: var(--oxide); }
 </style>

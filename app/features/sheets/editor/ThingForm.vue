@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { fieldWord, isRequired, placeOfPointer, schemaOf, type Finding, type ListName, type SheetFault } from '#core'
-import RefusalNote from '../../../ui/RefusalNote.vue'
 import FindingNote from '../FindingNote.vue'
 import { findingsAt } from '../findings'
 import FieldInput from './fields/FieldInput.vue'
@@ -12,7 +11,7 @@ import { useDraft } from './use-draft'
 /** All fields of one thing: those that are said and those most things of its list say, then the others by choice. */
 const { list, thing } = defineProps<{ list: ListName, thing: object }>()
 const emit = defineEmits<{ say: [field: string, value: unknown] }>()
-const { checked, problem } = useDraft()
+const { checked } = useDraft()
 
 const properties = computed(() => schemaOf(list)!.properties as Record<string, FieldSchema>)
 const said = computed(() => thing as Record<string, unknown>)
@@ -37,7 +36,6 @@ const findingsOf = (field: string | undefined) => findings.value.filter(finding 
 
 <template>
   <div class="form">
-    <RefusalNote :text="problem" />
     <p
       v-for="fault in faults.filter(({ place }) => !fields.includes(placeOfPointer(place).field ?? ''))"
       :key="fault.reason"
@@ -54,6 +52,8 @@ const findingsOf = (field: string | undefined) => findings.value.filter(finding 
       v-for="field in fields"
       :key="field"
       class="field"
+      role="group"
+      :aria-label="fieldWord(field)"
     >
       <div class="name">
         {{ fieldWord(field) }}<i v-if="isRequired(list, field)"> *</i>

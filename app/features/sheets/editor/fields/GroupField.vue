@@ -31,6 +31,8 @@ function say(field: string, said: unknown) {
       v-for="[field, one] in fields"
       :key="field"
       class="field"
+      role="group"
+      :aria-label="fieldWord(field)"
     >
       <span>{{ fieldWord(field) }}<i v-if="schema.required?.includes(field)"> *</i></span>
       <FieldInput

@@ -16,6 +16,8 @@ const all = () => value.value ?? []
       v-for="(one, i) in all()"
       :key="i"
       class="one"
+      role="group"
+      :aria-label="`Number ${i + 1}`"
     >
       <GroupField
         :model-value="one"

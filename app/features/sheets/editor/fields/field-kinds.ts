@@ -55,15 +55,17 @@ export function choicesOf(sheet: SheetDocument, kind: Kind): { value: string, la
   })
 }
 
-/** The least that a part of a form can be: what its schema cannot do without, empty. */
+/** The least that a part of a form can be: what its schema cannot do without, empty; a figure that is measured or set is nobody's guess. */
 export function emptyOf(schema: FieldSchema): unknown {
   if (schema.const !== undefined) return schema.const
   if (schema.anyOf) return emptyOf(schema.anyOf[0]!)
   switch (schema.type) {
-    case 'object': return Object.fromEntries((schema.required ?? []).map(field => [field, emptyOf(schema.properties![field]!)]))
+    case 'object': return Object.fromEntries((schema.required ?? [])
+      .map(field => [field, emptyOf(schema.properties![field]!)]).filter(([, value]) => value !== undefined))
     case 'array': return []
     case 'boolean': return false
-    case 'integer': case 'number': return 1
+    case 'number': return undefined
+    case 'integer': return 1
     default: return ''
   }
 }

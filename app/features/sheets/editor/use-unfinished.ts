@@ -1,0 +1,18 @@
+import { computed, shallowRef } from 'vue'
+import { fieldWord, isWhole, type Edit, type Place } from '#core'
+import { useDraft } from './use-draft'
+
+/**
+ * What somebody is still writing: a field that lacks a part, or that the sheet cannot have so, stays in the form and is kept when it can.
+ */
+export function useUnfinished() {
+  const { act } = useDraft()
+  const fields = shallowRef<Readonly<Record<string, unknown>>>({})
+  const words = computed(() => Object.keys(fields.value).map(fieldWord).join(', '))
+  function say({ list, key, field, before, after }: Place & Pick<Edit, 'before' | 'after'> & { field: string }) {
+    const { [field]: _was, ...others } = fields.value
+    const isKept = (after === undefined || isWhole(list, field, after)) && act([{ list, key, field, before, after }])
+    fields.value = isKept ? others : { ...others, [field]: after }
+  }
+  return { fields, words, say, forget: () => { fields.value = {} } }
+}
