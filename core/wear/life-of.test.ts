@@ -22,9 +22,12 @@ test('a piece that is repaired and goes into a sister counts its hours on', () =
   const first = livesOf([
     put('2021-01-01', 2000, 'S-7'), row('2022-01-01', 'as-found', 9000), put('2022-01-02', 9500, 'S-8'), row('2025-01-01', 'as-found', 20_000),
   ])
-  const second = livesOf([put('2023-01-01', 500, 'S-7'), row('2024-01-01', 'as-found', 4500), put('2024-01-02', 4500, 'S-9')])
+  const second = livesOf([
+    put('2023-01-01', 500, 'S-7'), row('2024-01-01', 'as-found', 4500), put('2024-01-02', 4500, 'S-9'),
+  ])
   const third = livesOf([put('2024-06-01', 100, 'S-7'), row('2025-06-01', 'as-found', 1100), row('2025-07-01', 'as-found', null)])
-  const ages = withEarlierRuns([first, second, third].map(rows => ({ rows }))).map(({ rows }) => rows.map(({ hoursSinceNew }) => hoursSinceNew))
+  const ages = withEarlierRuns([first, second, third].map(rows => ({ rows })))
+    .map(({ rows }) => rows.map(({ hoursSinceNew }) => hoursSinceNew))
   // 7,500 h in the first and 4,000 h in the second machine.
   expect(ages).toEqual([[0, 7000, 0, 10_500], [7500, 11_500, 0], [11_500, 12_500, null]])
 })

@@ -288,6 +288,20 @@ test('its draft is finished at a desk from the maker’s list, released by someb
   await expect(drawer.getByRole('alert').filter({ hasText: 'It is named by' })).toContainText('Take off: Inlet cone')
   await drawer.getByRole('button', { name: 'Keep it' }).click()
   await drawer.getByRole('button', { name: 'Done' }).click()
+  // A lift is a mass and its gear: half of it stays in the form and is not kept; the whole is.
+  await page.getByRole('tab', { name: 'Order' }).click()
+  await down.getByRole('button', { name: /^\d+ Take off: Inlet cone/ }).click()
+  const off = page.getByRole('dialog', { name: 'Take off: Inlet cone' })
+  await choose(off.getByRole('combobox', { name: 'Say more' }), /^Lift$/)
+  const lift = off.getByRole('group', { name: 'Lift', exact: true })
+  await lift.getByRole('button', { name: 'Say it' }).click()
+  await lift.getByLabel('Gear').fill('web sling, two people')
+  await lift.getByLabel('Gear').press('Tab')
+  await expect(off.getByRole('status')).toHaveText(/^Not kept yet: Lift\./)
+  await lift.getByLabel('Mass').fill('18 lb')
+  await lift.getByLabel('Mass').press('Tab')
+  await expect(off.getByRole('status')).toBeHidden()
+  await off.getByRole('button', { name: 'Done' }).click()
 
   // Nobody has drawn it: a first section follows from the order, and a size that is measured is no sketch any more.
   await page.getByRole('tab', { name: 'Section' }).click()

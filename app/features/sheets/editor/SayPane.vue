@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { fieldWord, isRequired, LIST_NAMES, schemaOf } from '#core'
 import FieldInput from './fields/FieldInput.vue'
+import UnfinishedNote from './UnfinishedNote.vue'
 import type { FieldSchema } from './fields/field-kinds'
 import { useDraft } from './use-draft'
 import { useUnfinished } from './use-unfinished'
@@ -38,6 +39,7 @@ const kept = (field: string) => (document.value as unknown as Record<string, unk
         @update:model-value="unfinished.say({ list: 'sheet', key: '', field, before: kept(field), after: $event })"
       />
     </div>
+    <UnfinishedNote :words="unfinished.words.value" />
   </div>
 </template>
 

@@ -1,12 +1,14 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { outlinesFromOrder, schemaOf, type Outline, type Part } from '#core'
 import ChoiceSelect from '../../../ui/ChoiceSelect.vue'
 import SectionDrawing from '../../../ui/drawings/SectionDrawing.vue'
 import FieldInput from './fields/FieldInput.vue'
 import type { FieldSchema } from './fields/field-kinds'
 import QuantityField from './fields/QuantityField.vue'
+import UnfinishedNote from './UnfinishedNote.vue'
 import { useDraft } from './use-draft'
+import { useUnfinished } from './use-unfinished'
 import { useShown } from './use-shown'
 
 /** The section beside its numbers: who picks a part in the one has it in the other. */
@@ -30,6 +32,8 @@ const LAYERS = (['housing', 'shaft', 'turning', 'still'] as const).map(value => 
 const schema = schemaOf('parts', 'outlines') as FieldSchema
 /** As it is written by now: the drawing waits while its form is open. */
 const part = computed(() => document.value?.parts.find(({ key }) => key === picked.value))
+const unfinished = useUnfinished()
+watch(isOpen, unfinished.forget)
 const now = (key: string) => sheet().parts.find(part => part.key === key)!
 function write(part: Part, outlines: readonly Outline[]) {
   const { outlines: before } = now(part.key)
@@ -212,9 +216,18 @@ function drawAll() {
         list="parts"
         path="outlines"
         :thing="part"
-        :model-value="part.outlines"
-        @update:model-value="write(part, ($event ?? []) as Outline[])"
+        :model-value="unfinished.fields.value.outlines ?? part.outlines"
+        @update:model-value="unfinished.say({ list: 'parts', key: picked, field: 'outlines', before: part.outlines, after: $event })"
       />
+      <template #footer>
+        <UnfinishedNote :words="unfinished.words.value" />
+        <el-button
+          type="primary"
+          @click="isOpen = false"
+        >
+          Done
+        </el-button>
+      </template>
     </el-drawer>
   </div>
 </template>

@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
 import { v4 as newId } from 'uuid'
-import { editsToRemove, LISTS, namedBy, newThing, thingsOf, type ListName, type Naming, type SheetDocument } from '#core'
+import {
+  editsToRemove, fieldWord, isRequired, LISTS, namedBy, newThing, schemaOf, thingsOf, type ListName, type Naming, type SheetDocument,
+} from '#core'
 import RefusalNote from '../../../ui/RefusalNote.vue'
 import { StepOnBench } from './later-panes'
 import ThingForm from './ThingForm.vue'
+import UnfinishedNote from './UnfinishedNote.vue'
 import { useDraft } from './use-draft'
 import { useUnfinished } from './use-unfinished'
 
@@ -43,6 +46,12 @@ function say(field: string, value: unknown) {
 }
 const without = (field: string) => Object.fromEntries(Object.entries(draft.value).filter(([name]) => name !== field))
 function add() {
+  const missing = Object.keys(schemaOf(list)!.properties as object)
+    .filter(field => field !== 'key' && isRequired(list, field) && (draft.value[field] ?? '') === '')
+  if (missing.length > 0) {
+    problem.value = `Still to say: ${missing.map(fieldWord).join(', ')}.`
+    return
+  }
   const behind = thingsOf(sheet(), list).at(-1)?.[keyField.value] ?? ''
   if (act([{ list, key: (draft.value[keyField.value] ?? '') as string, after: draft.value, behind }])) open.value = false
 }
@@ -80,13 +89,7 @@ function takeOut() {
     </div>
     <template #footer>
       <RefusalNote :text="problem" />
-      <p
-        v-if="!problem && unfinished.words.value"
-        class="unfinished"
-        role="status"
-      >
-        Not kept yet: {{ unfinished.words.value }}. Say what is missing, or leave it out.
-      </p>
+      <UnfinishedNote :words="problem ? '' : unfinished.words.value" />
       <div
         v-if="asked.length > 0"
         class="named"
@@ -138,6 +141,5 @@ function takeOut() {
 .bench { position: sticky; top: 0; max-height: calc(100vh - 190px); overflow-y: auto; }
 @media (max-width: 1000px) { .beside { grid-template-columns: minmax(0, 1fr); } .bench { position: static; } }
 .named, .refusal, .unfinished { text-align: left; }
-.unfinished { margin-block: 8px; color: var(--brass); font-weight: 500; }
 .named p { margin: 0 0 8px; color: var(--oxide); }
 </style>
