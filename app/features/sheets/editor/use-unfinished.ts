@@ -11,7 +11,8 @@ export function useUnfinished() {
   const words = computed(() => Object.keys(fields.value).map(fieldWord).join(', '))
   function say({ list, key, field, before, after }: Place & Pick<Edit, 'before' | 'after'> & { field: string }) {
     const { [field]: _was, ...others } = fields.value
-    const isKept = (after === undefined || isWhole(list, field, after)) && act([{ list, key, field, before, after }])
+    const isAsBefore = JSON.stringify(after) === JSON.stringify(before)
+    const isKept = isAsBefore || ((after === undefined || isWhole(list, field, after)) && act([{ list, key, field, before, after }]))
     fields.value = isKept ? others : { ...others, [field]: after }
   }
   return { fields, words, say, forget: () => { fields.value = {} } }
