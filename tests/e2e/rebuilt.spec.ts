@@ -51,7 +51,7 @@ class Author {
     await this.open(list)
     const first = list === 'steps'
       ? this.page.getByRole('tabpanel', { name: 'Order' }).getByRole('button', { name: /^1 / })
-      : this.page.getByRole('table', { name: 'Parts' }).getByRole('button').first()
+      : this.row('parts', SHEET.title)
     for (let i = 0; i < count; i++) {
       await first.click()
       const form = this.page.getByRole('dialog')
