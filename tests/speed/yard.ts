@@ -50,7 +50,7 @@ for (let round = 0; round < ROUNDS; round++) {
   await page.goto('/?sort=limit', { waitUntil: 'commit' })
   started.push(await firstRow(false))
   await page.getByRole('link', { name: 'Workings' }).click()
-  await page.locator('.units').waitFor({ state: 'detached' })
+  await page.locator('.yard').waitFor({ state: 'detached' })
   await page.waitForTimeout(500)
   shown.push(await firstRow(true))
 }
