@@ -64,7 +64,7 @@ export default withNuxt(
     files: [`core/${folder}/*.ts`],
     ignores: ['core/**/*.test.ts'],
     rules: forbid(nothingOutside, {
-      regex: `^\\.\\./(?!${[...known, 'angles', 'capital', 'domain-error', 'group-by', 'materials', 'numbers', 'random', 'working'].join('|')})`,
+      regex: `^\\.\\./(?!${[...known, 'angles', 'capital', 'domain-error', 'group-by', 'kept-by', 'materials', 'numbers', 'random', 'working'].join('|')})`,
       message: `core/${folder} may know ${known.join(', ') || 'no other folder'} only.`,
     }),
   })),

@@ -1,3 +1,4 @@
+import { keptBy } from '../kept-by'
 import { stepName, stepOf, type Sheet } from '../sheet'
 import { aboveFrom, isDone, reopenedBy, sheetNow } from '../teardown'
 import { refuse } from './refusal'
@@ -61,19 +62,13 @@ export const goingBack = (subjects: () => Subjects): Subject<GoingBackEvents, Go
 })
 
 // It follows from the sheet alone, so it is worked out once a sheet and step.
-const known = new WeakMap<Sheet, Map<string, Pick<Reach, 'steps' | 'keys'>>>()
+const known = keptBy<Sheet, string, Pick<Reach, 'steps' | 'keys'>>()
 
 function stepsFrom(sheet: Sheet, state: JobState, key: string): Pick<Reach, 'steps' | 'keys'> {
-  const now = sheetNow(sheet, state)
-  const ofSheet = known.get(now) ?? new Map<string, Pick<Reach, 'steps' | 'keys'>>()
-  known.set(now, ofSheet)
-  let found = ofSheet.get(key)
-  if (!found) {
+  return known(sheetNow(sheet, state), key, () => {
     const steps = aboveFrom(sheet, state, stepOf(sheet, key))
-    found = { steps, keys: new Set(steps.map(step => step.key)) }
-    ofSheet.set(key, found)
-  }
-  return found
+    return { steps, keys: new Set(steps.map(step => step.key)) }
+  })
 }
 
 /** Takes the entries of steps out of a register and gives them back. */

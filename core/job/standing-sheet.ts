@@ -1,4 +1,5 @@
 import { DomainError } from '../domain-error'
+import { keptBy } from '../kept-by'
 import { bentSheet, DEPTH_OPTION, grownSheet, sheetForUnit, type Sheet, type SheetDocument } from '../sheet'
 import { cutTo } from '../teardown'
 import type { JobSetup } from './opening'
@@ -16,20 +17,16 @@ export function sheetForJob(document: SheetDocument, setup: JobSetup = {}): Shee
   if (isSettled(document)) return document
   const { options = {}, depth = 'routine', target, bends } = setup
   const name = JSON.stringify([Object.entries(options).sort(), depth, target, bends?.list.map(({ bend }) => bend)])
-  const known = settled.get(document) ?? new Map<string, Sheet>()
-  settled.set(document, known)
-  let sheet = known.get(name)
-  if (!sheet) {
+  return settled(document, name, () => {
     const machine = sheetForUnit(document, { ...options, [DEPTH_OPTION]: depth })
-    sheet = bentSheet(target ? cutTo(machine, target) : machine, bends?.list.map(({ bend }) => bend) ?? [])
-    known.set(name, sheet)
+    const sheet = bentSheet(target ? cutTo(machine, target) : machine, bends?.list.map(({ bend }) => bend) ?? [])
     standing.add(sheet)
-  }
-  return sheet
+    return sheet
+  })
 }
 
 // A document does not change, so what is settled of it is worked out once a setup.
-const settled = new WeakMap<SheetDocument, Map<string, Sheet>>()
+const settled = keptBy<SheetDocument, string, Sheet>()
 const standing = new WeakSet<SheetDocument>()
 const isSettled = (document: SheetDocument): document is Sheet => standing.has(document)
 

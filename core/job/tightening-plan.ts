@@ -1,4 +1,5 @@
 import { boltCount, nutFactorOf, passPlan, tighteningOrder, wrenchSuits, type TighteningPass, type TighteningPattern } from '../fastening'
+import { keptBy } from '../kept-by'
 import { coversCalibration } from '../metrology'
 import { asksForWrench, isSnugAt, jointOf, passesOf, patternOf, torqueAt, type Joint, type Sheet, type Step } from '../sheet'
 import type { JobState } from './state'
@@ -74,16 +75,11 @@ export function tighteningPlan(sheet: Sheet, state: JobState, step: Step): Tight
 }
 
 type Layout = NonNullable<Joint['layout']>
-const ORDERS = new WeakMap<Layout, Map<TighteningPattern, readonly number[]>>()
+const orders = keptBy<Layout, TighteningPattern, readonly number[]>()
 
 /** The order of a layout, worked out once: every look at a step asks for it. */
-function orderOf(layout: Layout, pattern: TighteningPattern): readonly number[] {
-  let known = ORDERS.get(layout)
-  if (!known) ORDERS.set(layout, known = new Map())
-  let order = known.get(pattern)
-  if (!order) known.set(pattern, order = tighteningOrder({ layout, pattern }))
-  return order
-}
+const orderOf = (layout: Layout, pattern: TighteningPattern): readonly number[] =>
+  orders(layout, pattern, () => tighteningOrder({ layout, pattern }))
 
 const hasMoved = (state: JobState, step: string, pass: number) =>
   state.boltsMoved.some(moved => moved.step === step && moved.pass === pass && !moved.overtaken)

@@ -1,4 +1,5 @@
 import { DomainError } from '../domain-error'
+import { keptBy } from '../kept-by'
 import { leaveOut } from './leave-out'
 import { CONDITIONAL, thingsOf, type Condition, type Thing } from './lists'
 import type { Sheet, SheetDocument } from './schema'
@@ -20,14 +21,10 @@ export const DEPTH_OPTION = 'evidence'
  */
 export function sheetForUnit(sheet: SheetDocument, options: UnitOptions = {}): Sheet {
   const chosen = fullOptions(sheet, options)
-  const name = JSON.stringify(Object.entries(chosen).sort())
-  const machines = known.get(sheet) ?? new Map<string, Sheet>()
-  known.set(sheet, machines)
-  if (!machines.has(name)) machines.set(name, settledFor(sheet, chosen))
-  return machines.get(name)!
+  return machines(sheet, JSON.stringify(Object.entries(chosen).sort()), () => settledFor(sheet, chosen))
 }
 
-const known = new WeakMap<SheetDocument, Map<string, Sheet>>()
+const machines = keptBy<SheetDocument, string, Sheet>()
 
 function settledFor(sheet: SheetDocument, chosen: UnitOptions): Sheet {
   const holds = (condition: Condition = {}) => Object.entries(condition).every(([option, values]) => values.includes(chosen[option] ?? ''))

@@ -1,10 +1,11 @@
+import { keptBy } from '../kept-by'
 import { leaveOut } from './leave-out'
 import type { Sheet, Step } from './schema'
 
 /** Which way was chosen at which fork: choice → way. */
 export type Ways = Readonly<Record<string, string>>
 
-const known = new WeakMap<Sheet, Map<string, Sheet>>()
+const reduced = keptBy<Sheet, string, Sheet>()
 
 /**
  * The sheet as far as its forks are decided: steps of ways that were not taken are left out. Forks that are still open keep all their
@@ -16,11 +17,7 @@ const known = new WeakMap<Sheet, Map<string, Sheet>>()
 export function sheetOnWay(sheet: Sheet, ways: Ways): Sheet {
   const decided = Object.entries(ways).filter(([choice]) => sheet.choices?.some(candidate => candidate.key === choice)).sort()
   if (decided.length === 0) return sheet
-  const name = JSON.stringify(decided)
-  const reduced = known.get(sheet) ?? new Map<string, Sheet>()
-  known.set(sheet, reduced)
-  if (!reduced.has(name)) reduced.set(name, leaveOut(sheet, { step: step => isOnWay(step, ways) }))
-  return reduced.get(name)!
+  return reduced(sheet, JSON.stringify(decided), () => leaveOut(sheet, { step: step => isOnWay(step, ways) }))
 }
 
 /** True unless the step belongs to a way that was not taken. */

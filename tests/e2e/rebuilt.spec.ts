@@ -5,6 +5,7 @@ import { mapReferences } from '../../core/sheet/lists'
 import { demoSheet } from '../support/demo-sheet'
 import { signedIn } from './bench'
 
+const asWritten = (text: string) => text.replaceAll(/[.*+?^${}()|[\]\\]/g, String.raw`\$&`)
 /** What ships and is written once more by hand, from nothing: every field that a sheet can say is within reach of its desk. */
 const SHEET = demoSheet('diaphragm-dosing-pump')
 /** What others name comes first; what is named later is said once it is there. */
@@ -42,7 +43,8 @@ class Author {
   /** What was written, with the names that its things have in what ships. */
   named(document: SheetDocument): unknown {
     let text = JSON.stringify(document)
-    for (const [shipped, here] of this.keys) text = text.replaceAll(`"${here}"`, JSON.stringify(shipped.slice(shipped.lastIndexOf(' ') + 1)))
+    for (const [shipped, here] of this.keys)
+      text = text.replaceAll(`"${here}"`, JSON.stringify(shipped.slice(shipped.lastIndexOf(' ') + 1)))
     return JSON.parse(text)
   }
 
@@ -50,7 +52,7 @@ class Author {
   async takeOut(list: 'steps' | 'parts', count: number): Promise<void> {
     await this.open(list)
     const first = list === 'steps'
-      ? this.page.getByRole('tabpanel', { name: 'Order' }).getByRole('button', { name: /^1 / })
+      ? this.pane('Order').getByRole('button', { name: /^1 / })
       : this.row('parts', SHEET.title)
     for (let i = 0; i < count; i++) {
       await first.click()
@@ -65,7 +67,7 @@ class Author {
   /** What is said of the machine as a whole. */
   async sayWhole(): Promise<void> {
     await this.page.getByRole('tab', { name: 'Sheet' }).click()
-    const pane = this.page.getByRole('tabpanel', { name: 'Sheet' })
+    const pane = this.pane('Sheet')
     const { properties } = schemaOf('sheet') as unknown as FieldSchema
     for (const [field, schema] of Object.entries(properties!)) {
       const value = (SHEET as unknown as Record<string, unknown>)[field]
@@ -123,15 +125,19 @@ class Author {
     }
   }
 
+  private readonly pane = (name: string) => this.page.getByRole('tabpanel', { name })
+
   private row(list: ListName, name: string): Locator {
     return list === 'steps'
-      ? this.page.getByRole('tabpanel', { name: 'Order' }).getByRole('button', { name: new RegExp(String.raw`^\d+ ${name.replaceAll(/[.*+?^${}()|[\]\\]/g, String.raw`\$&`)}`) })
-      : this.page.getByRole('tabpanel', { name: 'Tables' }).getByRole('button', { name: list === 'marks' ? new RegExp(` ${name}$`) : name, exact: true })
+      ? this.pane('Order').getByRole('button', { name: new RegExp(String.raw`^\d+ ${asWritten(name)}`) })
+      : this.pane('Tables').getByRole('button', { name: list === 'marks' ? new RegExp(` ${asWritten(name)}$`) : name, exact: true })
   }
 
   private async open(list: ListName): Promise<void> {
     await this.page.getByRole('tab', { name: list === 'steps' ? 'Order' : 'Tables' }).click()
-    if (list !== 'steps') await this.page.getByRole('radiogroup', { name: 'List' }).getByRole('radio').nth(TABLES.indexOf(list)).check({ force: true })
+    if (list === 'steps') return
+    const lists = this.page.getByRole('radiogroup', { name: 'List' })
+    await lists.getByRole('radio').nth(TABLES.indexOf(list)).check({ force: true })
   }
 
   /** True where a field names something that is not there yet. */
@@ -226,7 +232,8 @@ class Author {
 const MORE = 'Say more'
 /** The lists of the desk from the top. */
 const TABLES: readonly ListName[] = [
-  'parts', 'positions', 'joints', 'fits', 'marks', 'seals', 'assemblies', 'options', 'choices', 'envelopes', 'dryZones', 'axes', 'energies', 'temporary',
+  'parts', 'positions', 'joints', 'fits', 'marks', 'seals', 'assemblies', 'options', 'choices', 'envelopes', 'dryZones', 'axes', 'energies',
+  'temporary',
 ]
 
 /** The field that stands directly in a form or in another field, by its word. */

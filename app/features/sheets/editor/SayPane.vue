@@ -8,8 +8,8 @@ import { useDraft } from './use-draft'
 import { useUnfinished } from './use-unfinished'
 
 /** What the sheet says of the machine as a whole. */
-const { document } = useDraft()
-const unfinished = useUnfinished()
+const { document, act } = useDraft()
+const unfinished = useUnfinished(act)
 const NOT_HERE = new Set<string>(['$schema', 'format', 'key', 'revision', ...LIST_NAMES])
 const fields = computed(() => Object.entries(schemaOf('sheet')!.properties as Record<string, FieldSchema>).filter(([field]) => !NOT_HERE.has(field)))
 const said = computed(() => ({ ...document.value as unknown as Record<string, unknown>, ...unfinished.fields.value }))

@@ -2,6 +2,7 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { outlinesFromOrder, schemaOf, type Outline, type Part } from '#core'
 import ChoiceSelect from '../../../ui/ChoiceSelect.vue'
+import RefusalNote from '../../../ui/RefusalNote.vue'
 import SectionDrawing from '../../../ui/drawings/SectionDrawing.vue'
 import FieldInput from './fields/FieldInput.vue'
 import type { FieldSchema } from './fields/field-kinds'
@@ -13,7 +14,7 @@ import { useShown } from './use-shown'
 
 /** The section beside its numbers: who picks a part in the one has it in the other. */
 const { active } = defineProps<{ active: boolean }>()
-const { act, sheet, document } = useDraft()
+const { act, sheet, document, problem } = useDraft()
 const isOpen = ref(false)
 const { shown } = useShown(() => active && !isOpen.value)
 const picked = ref(sheet().parts.find(part => part.outlines)?.key ?? '')
@@ -32,7 +33,7 @@ const LAYERS = (['housing', 'shaft', 'turning', 'still'] as const).map(value => 
 const schema = schemaOf('parts', 'outlines') as FieldSchema
 /** As it is written by now: the drawing waits while its form is open. */
 const part = computed(() => document.value?.parts.find(({ key }) => key === picked.value))
-const unfinished = useUnfinished()
+const unfinished = useUnfinished(act)
 watch(isOpen, unfinished.forget)
 const now = (key: string) => sheet().parts.find(part => part.key === key)!
 function write(part: Part, outlines: readonly Outline[]) {
@@ -220,12 +221,13 @@ function drawAll() {
         @update:model-value="unfinished.say({ list: 'parts', key: picked, field: 'outlines', before: part.outlines, after: $event })"
       />
       <template #footer>
-        <UnfinishedNote :words="unfinished.words.value" />
+        <RefusalNote :text="problem" />
+        <UnfinishedNote :words="problem ? '' : unfinished.words.value" />
         <el-button
           type="primary"
           @click="isOpen = false"
         >
-          Done
+          {{ unfinished.words.value ? 'Leave that out' : 'Done' }}
         </el-button>
       </template>
     </el-drawer>

@@ -22,7 +22,7 @@ const there = computed(() => {
   void document.value
   return key === null ? undefined : thingsOf(sheet(), list).find(one => one[keyField.value] === key) as Record<string, unknown> | undefined
 })
-const unfinished = useUnfinished()
+const unfinished = useUnfinished(act)
 /** What names it, once somebody wants it gone. */
 const asked = ref<Naming[]>([])
 watch(open, (isOpen) => {
@@ -118,7 +118,7 @@ function takeOut() {
           type="primary"
           @click="open = false"
         >
-          Done
+          {{ unfinished.words.value ? 'Leave that out' : 'Done' }}
         </el-button>
       </template>
       <template v-else>
