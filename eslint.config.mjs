@@ -47,6 +47,8 @@ export default withNuxt(
   { files: ['app/pages/**/*.vue', 'app/app.vue', 'app/error.vue'], rules: { 'vue/multi-word-component-names': 'off' } },
   // What Nuxt brings by itself is listed; anything else in a template must be imported, or the browser would show nothing.
   { files: ['app/**/*.vue'], rules: { 'vue/no-undef-components': ['error', { ignorePatterns: ['^Nuxt', '^Icon$', '^el-'] }] } },
+  // A comma said under a condition stands at its word: a break before it would be a space on the screen.
+  { files: ['app/**/*.vue'], rules: { 'vue/singleline-html-element-content-newline': ['error', { externalIgnores: ['template'] }] } },
   {
     rules: {
       '@stylistic/max-statements-per-line': 'off',

@@ -21,9 +21,7 @@ const end = ({ day, hours }: Dossier['concessions'][number]['until']) => [day, h
         v-for="line in concessions"
         :key="line.at"
       >
-        <strong>{{ line.part }}</strong><template v-if="line.over">
-          , {{ line.over }}
-        </template>, until {{ end(line.until) }}: {{ line.use }} <small class="quiet">{{ line.by }}, {{ moment(line.at) }}</small>
+        <strong>{{ line.part }}</strong><template v-if="line.over">, {{ line.over }}</template>, until {{ end(line.until) }}: {{ line.use }} <small class="quiet">{{ line.by }}, {{ moment(line.at) }}</small>
       </li>
     </ul>
   </section>

@@ -209,11 +209,7 @@ const marks = computed(() =>
               v-for="entry in dossier.state.dispositions"
               :key="entry.event"
             >
-              <span class="mono">{{ entry.part }}</span> {{ entry.disposition }}<template v-if="entry.serial ?? entry.lot">
-                , new: {{ entry.serial ?? entry.lot }}
-              </template><template v-if="entry.reason">
-                : {{ entry.reason }}
-              </template>
+              <span class="mono">{{ entry.part }}</span> {{ entry.disposition }}<template v-if="entry.serial ?? entry.lot">, new: {{ entry.serial ?? entry.lot }}</template><template v-if="entry.reason">: {{ entry.reason }}</template>
             </li>
             <li
               v-for="note in dossier.state.notes"

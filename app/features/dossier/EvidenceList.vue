@@ -61,9 +61,7 @@ const SEVERITIES = ['', 'trace', 'plain', 'ended its life'] as const
       :key="row.at"
     >
       Springs of {{ row.on }}: <span class="mono">{{ row.lengthsMm.map(length => inUnits(length, 'length', 2)).join(' · ') }}</span>,
-      spread {{ inUnits(row.spreadMm, 'length', 2) }}<template v-if="row.odd.length">
-        ; no. {{ row.odd.join(', ') }} unlike the others
-      </template>
+      spread {{ inUnits(row.spreadMm, 'length', 2) }}<template v-if="row.odd.length">; no. {{ row.odd.join(', ') }} unlike the others</template>
     </p>
     <p
       v-if="evidence.circumstances.length"

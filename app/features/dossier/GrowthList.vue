@@ -21,11 +21,7 @@ defineProps<Pick<Dossier, 'growth' | 'gapsSigned' | 'bends' | 'takenOver'>>()
         v-for="(line, i) in takenOver"
         :key="i"
       >
-        <strong>Went on by revision {{ line.to }}</strong> instead of {{ line.from }}<template v-if="line.reopened.length">
-          ; done anew: {{ line.reopened.join(', ') }}
-        </template><template v-if="line.past.length">
-          ; stood as it was: {{ line.past.join(', ') }}
-        </template> <small class="quiet">{{ line.by }}, {{ moment(line.at) }}</small>
+        <strong>Went on by revision {{ line.to }}</strong> instead of {{ line.from }}<template v-if="line.reopened.length">; done anew: {{ line.reopened.join(', ') }}</template><template v-if="line.past.length">; stood as it was: {{ line.past.join(', ') }}</template> <small class="quiet">{{ line.by }}, {{ moment(line.at) }}</small>
       </li>
     </ul>
     <h3 v-if="growth.length">

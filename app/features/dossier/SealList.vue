@@ -52,9 +52,7 @@ const mm = (value: number) => inUnits(value, 'length', 2)
         >
           <td>{{ line.seal }}</td>
           <td>
-            {{ BY[line.method] }}<template v-if="!line.counts">
-              , before the work went back
-            </template>
+            {{ BY[line.method] }}<template v-if="!line.counts">, before the work went back</template>
           </td>
           <td class="figure mono">
             {{ line.method === 'clips' ? '—' : mm(line.standsAtMm) }}
@@ -72,9 +70,7 @@ const mm = (value: number) => inUnits(value, 'length', 2)
       :key="line.at"
       class="moved"
     >
-      The shaft was moved along: {{ line.why }}<template v-if="line.byMm !== null">
-        , {{ mm(line.byMm) }}
-      </template>. {{ line.by }}, {{ moment(line.at) }}
+      The shaft was moved along: {{ line.why }}<template v-if="line.byMm !== null">, {{ mm(line.byMm) }}</template>. {{ line.by }}, {{ moment(line.at) }}
     </p>
     <ul v-if="seals.fluids.length">
       <li
@@ -82,11 +78,7 @@ const mm = (value: number) => inUnits(value, 'length', 2)
         :key="i"
         :class="{ other: line.fluid !== line.sheet }"
       >
-        {{ line.part }}: {{ line.fluid === 'dry' ? 'dry' : `in with ${line.fluid}` }}<template v-if="line.fluid !== line.sheet">
-          , the sheet says {{ line.sheet }}
-        </template><template v-if="line.reason">
-          : {{ line.reason }}
-        </template><template v-if="line.allowedBy">
+        {{ line.part }}: {{ line.fluid === 'dry' ? 'dry' : `in with ${line.fluid}` }}<template v-if="line.fluid !== line.sheet">, the sheet says {{ line.sheet }}</template><template v-if="line.reason">: {{ line.reason }}</template><template v-if="line.allowedBy">
           · {{ line.allowedBy }} stands for it
         </template> <span class="quiet">{{ line.by }}, {{ moment(line.at) }}</span>
       </li>

@@ -35,9 +35,7 @@ const withWhat = ({ tools, tags }: Pass) => tags.length ? tags.join(', ') : tool
           v-if="line.targetNm !== line.sheetTargetNm"
           class="other"
         >
-          The sheet says {{ torque(line.sheetTargetNm) }}<template v-if="line.signedBy">
-            ; signed by {{ line.signedBy }}
-          </template>
+          The sheet says {{ torque(line.sheetTargetNm) }}<template v-if="line.signedBy">; signed by {{ line.signedBy }}</template>
         </p>
         <ol class="passes">
           <li

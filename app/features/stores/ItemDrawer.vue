@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import type { EntryRow, ItemAnswer, LotRow } from '#shared/wire/stores'
+import type { EntryRow, FitRow, ItemAnswer, LotRow } from '#shared/wire/stores'
 import { callApi, sentenceOf } from '../../net/api'
 import { useSessionStore } from '../../net/session-store'
 import { moment } from '../../ui/moment'
@@ -49,6 +49,9 @@ const unfit = async (id: string) => {
 }
 const lotName = ({ lot, site }: LotRow) => `${lot ? `batch ${lot}` : 'all'}, ${site}`
 const held = ({ stock }: LotRow) => Object.values(stock.reserved).reduce((sum, count) => sum + count, 0)
+/** A part of a sheet, the ways of building that it is for, and the units. */
+const fitInWords = ({ partName, sheetTitle, builds, units }: FitRow) =>
+  [`${partName} of ${sheetTitle}`, ...builds, ...units ? [`${units.join(', ')} only`] : []].join(', ')
 </script>
 
 <template>
@@ -137,11 +140,7 @@ const held = ({ stock }: LotRow) => Object.values(stock.reserved).reduce((sum, c
           v-for="fit in answer.fits"
           :key="fit.id"
         >
-          {{ fit.partName }} of {{ fit.sheetTitle }}<template v-if="fit.builds.length">
-            , {{ fit.builds.join(', ') }}
-          </template><template v-if="fit.units">
-            , {{ fit.units.join(', ') }} only
-          </template> <small class="quiet">approved by {{ fit.by }}</small>
+          {{ fitInWords(fit) }} <small class="quiet">approved by {{ fit.by }}</small>
           <el-button
             v-if="session.may('sheet:release')"
             text
@@ -190,9 +189,7 @@ const held = ({ stock }: LotRow) => Object.values(stock.reserved).reduce((sum, c
           <template #default="{ row }">
             {{ DEED_WORDS[(row as EntryRow).deed] }}<template v-if="(row as EntryRow).plan">
               for {{ (row as EntryRow).plan }}
-            </template><template v-if="(row as EntryRow).order">
-              , order {{ (row as EntryRow).order }}
-            </template><small
+            </template><template v-if="(row as EntryRow).order">, order {{ (row as EntryRow).order }}</template><small
               v-if="(row as EntryRow).note"
               class="quiet"
             >{{ (row as EntryRow).note }}</small>

@@ -69,9 +69,8 @@ const from = ({ fromStock }: PlanNeedLine) => fromStock.map(({ number, count }) 
     />
     <template v-else>
       <p>
-        {{ need.plan.reason }}, <span class="mono">{{ need.plan.day }}</span><template v-if="need.plan.kitComplete">
-          , everything of the kit
-        </template>: <b>{{ kitInWords(need.plan.kit).text }}</b>.
+        {{ need.plan.reason }},
+        <span class="mono">{{ need.plan.day }}</span>{{ need.plan.kitComplete ? ', everything of the kit' : '' }}: <b>{{ kitInWords(need.plan.kit).text }}</b>.
         <template v-if="need.kit">
           Kit <span class="mono">{{ need.kit.number }}</span> {{ need.kit.held ? 'is held' : 'is on the shelf' }}.
         </template>

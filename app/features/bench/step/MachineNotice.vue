@@ -42,11 +42,7 @@ const makes = computed(() => step.state)
       v-if="makes && !isDone"
       class="makes"
     >
-      <Icon name="ph:arrow-right" /> With this tick: <strong>{{ makes.makes }}</strong><template v-if="makes.for">
-        , for {{ makes.for }}
-      </template><template v-if="makes.releasedBy">
-        ; released by {{ makes.releasedBy }}
-      </template>
+      <Icon name="ph:arrow-right" /> With this tick: <strong>{{ makes.makes }}</strong><template v-if="makes.for">, for {{ makes.for }}</template><template v-if="makes.releasedBy">; released by {{ makes.releasedBy }}</template>
     </p>
   </div>
 </template>

@@ -17,9 +17,7 @@ const signed = computed(() => job.state.departuresSigned[step.key])
     v-if="signed"
     class="ok"
   >
-    <Icon name="ph:seal-check" /> Signed by {{ signed.by }}<template v-if="job.waitingIds.has(signed.event)">
-      , sealed on this device; name and PIN are checked when the link is back
-    </template>
+    <Icon name="ph:seal-check" /> Signed by {{ signed.by }}<template v-if="job.waitingIds.has(signed.event)">, sealed on this device; name and PIN are checked when the link is back</template>
   </p>
   <template v-else>
     <p>This step carries a danger, a debt, a match-mark or a go/no-go reading, so it is not one person’s to leave.</p>

@@ -18,9 +18,7 @@ const others = computed(() => bench.dutiesLeft.value.some(duty => duty.kind !== 
     v-if="released"
     class="ok"
   >
-    <Icon name="ph:seal-check" /> Released by {{ released.by }}<template v-if="job.waitingIds.has(released.event)">
-      , sealed on this device; name and PIN are checked when the link is back
-    </template>
+    <Icon name="ph:seal-check" /> Released by {{ released.by }}<template v-if="job.waitingIds.has(released.event)">, sealed on this device; name and PIN are checked when the link is back</template>
   </p>
   <SecondPerson
     v-else-if="bench.mayWork.value"

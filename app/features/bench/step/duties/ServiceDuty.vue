@@ -44,9 +44,7 @@ function state() {
     :class="{ ok: !against }"
   >
     <Icon :name="against ? 'ph:warning' : 'ph:check-bold'" /> <span class="mono">{{ formatQuantity(stated.value, envelope.quantity, { decimals: 0 }) }}</span>
-    <template v-if="!against">
-      : the machine is built for it
-    </template>
+    <template v-if="!against">: the machine is built for it</template>
     <el-button
       v-if="bench.mayWork.value"
       text
