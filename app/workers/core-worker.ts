@@ -1,6 +1,6 @@
 import {
   auditSheet, compareSchools, fixesOf, operatingClearance, passesForEvenness, proposalsFor, walkJobs, rowsToEdits,
-  sheetFaults, simulateTightening, type Catalogue, type EvenPasses, type Checked, type Finding, type Fix, type OperatingClearance,
+  draftFaults, simulateTightening, type Catalogue, type EvenPasses, type Checked, type Finding, type Fix, type OperatingClearance,
   type OperatingClearanceInput, type PasteInput, type PasteResult, type Proposal, type School, type SchoolsInput,
   type SheetDocument, type SimulatedTightening, type TighteningModel, type WalkedJobs,
 } from '#core'
@@ -24,7 +24,7 @@ export interface CoreTasks {
 serve<CoreTasks>({
   operatingClearance: input => operatingClearance(input),
   auditSheet: sheet => auditSheet(sheet),
-  checkDraft: sheet => ({ faults: sheetFaults(sheet), findings: auditSheet(sheet) }),
+  checkDraft: sheet => ({ faults: draftFaults(sheet), findings: auditSheet(sheet) }),
   proposals: ({ sheet, shop }) => proposalsFor(sheet, newId, shop),
   fixes: ({ sheet, checked, shop }) => fixesOf(sheet, checked, newId, shop),
   walkJobs: ({ sheet, jobs }, { progress }) => walkJobs(sheet, jobs, (walked) => {

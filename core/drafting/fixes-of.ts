@@ -1,5 +1,5 @@
 import { type Catalogue, SHIPPED_CATALOGUE } from '../growth'
-import { applyEdits, auditSheet, placeOfPointer, sheetFaults, type Checked, type SheetDocument } from '../sheet'
+import { applyEdits, auditSheet, placeOfPointer, draftFaults, type Checked, type SheetDocument } from '../sheet'
 import { proposalsFor, type Proposal } from './proposals'
 
 /** What the checker says, and what would end it; `said` is the sentence of the fault or the finding. */
@@ -26,7 +26,7 @@ export function fixesOf(sheet: SheetDocument, checked: Checked, newId: () => str
   const tried = proposalsFor(sheet, newId, shop).filter(proposal => all.some(one => isOf(proposal, one))).slice(0, MOST_TRIED)
   return tried.flatMap((fix) => {
     const after = applyEdits(sheet, fix.edits)
-    const faults = sheetFaults(after).map(({ reason }) => reason)
+    const faults = draftFaults(after).map(({ reason }) => reason)
     if (faults.length > checked.faults.length) return []
     const left = new Set([...faults, ...auditSheet(after).map(({ sentence }) => sentence)])
     return all.filter(one => isOf(fix, one) && !left.has(one.said)).map(({ list, key, said }) => ({ list, key, said, fix }))

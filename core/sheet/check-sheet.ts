@@ -44,10 +44,17 @@ export function checkSheet(given: unknown): SheetDocument {
  * @example sheetFaults(draft).filter(({ place }) => placeOfPointer(place).list === 'parts')
  */
 export function sheetFaults(document: unknown): SheetFault[] {
-  const shape = shapeFaults(document)
-  const faults = shape.length > 0 ? shape : meaningFaults(document as SheetDocument)
-  return faults.map(({ place, reason }) => ({ place: keyedPlace(document, place), reason }))
+  const unreadable = unreadableFaults(document)
+  return unreadable.length > 0 ? unreadable : draftFaults(document as SheetDocument)
 }
+
+/**
+ * What `sheetFaults` says of a document that can be read, as every draft can after every edit: its shape, keys and references are not
+ * gone through again, which is half the time while somebody types.
+ *
+ * @example draftFaults(applyEdits(draft, edits))
+ */
+export const draftFaults = (draft: SheetDocument): SheetFault[] => keyed(draft, meaningFaults(draft))
 
 /**
  * What keeps a document from being read at all: its shape, keys that are used twice, references to nothing, an order in a circle. A draft
@@ -57,9 +64,11 @@ export function sheetFaults(document: unknown): SheetFault[] {
  */
 export function unreadableFaults(document: unknown): SheetFault[] {
   const shape = shapeFaults(document)
-  const faults = shape.length > 0 ? shape : unsoundFaults(document as SheetDocument)
-  return faults.map(({ place, reason }) => ({ place: keyedPlace(document, place), reason }))
+  return keyed(document, shape.length > 0 ? shape : unsoundFaults(document as SheetDocument))
 }
+
+const keyed = (document: unknown, faults: readonly SheetFault[]): SheetFault[] =>
+  faults.map(({ place, reason }) => ({ place: keyedPlace(document, place), reason }))
 
 /** What may have worn is never held tighter than what must hold as left. */
 function reuseFaults({ name, limits, reuse }: Position, at: string): SheetFault[] {
@@ -108,7 +117,6 @@ function meaningFaults(sheet: SheetDocument): SheetFault[] {
   const faults: SheetFault[] = []
   const fault = (place: string, reason: string) => faults.push({ place, reason })
 
-  faults.push(...unsoundFaults(sheet))
   const goesBack = (key: string, place: string) => {
     if (sheet.steps.some(step => step.key === key && step.limb === 'off'))
       fault(place, `The work goes back to the floor or the way up, not to "${key}" on the way down.`)

@@ -7,6 +7,8 @@ export interface Keep {
   part?: (key: string) => boolean
   /** Marks go anyway when no step makes them. */
   mark?: (key: string) => boolean
+  /** The sheet as it was, where things of other lists have gone already. */
+  was?: SheetDocument
 }
 
 // Before a list come those that its things name, so that what goes takes along what belongs to it.
@@ -31,7 +33,7 @@ const IN_ORDER = [
  *
  * @returns a new document; the one given is not changed
  */
-export function leaveOut<S extends SheetDocument>(sheet: S, { step, part = () => true, mark = () => true }: Keep): S {
+export function leaveOut<S extends SheetDocument>(sheet: S, { step, part = () => true, mark = () => true, was = sheet }: Keep): S {
   const steps = sheet.steps.filter(step)
   const stays = keysOf(steps)
   const before = standsOn(sheet, stays)
@@ -41,12 +43,14 @@ export function leaveOut<S extends SheetDocument>(sheet: S, { step, part = () =>
   const left = {
     ...sheet, parts,
     marks: sheet.marks.filter(one => made.has(one.key) && mark(one.key)),
-    steps: steps.map(({ ways, ...one }) => ({ ...one, after: [...new Set(one.after.flatMap(before))], ...forksLeft(ways, asked) })),
+    steps: steps.map(one => one.ways || !one.after.every(key => stays.has(key)) ? onWhatStays(one, before, asked) : one),
     ...sheet.choices ? { choices: sheet.choices.filter(choice => asked.has(choice.key)) } : {},
   }
   const known = new Map<Kind, ReadonlySet<string>>([['part', keysOf(parts)], ['step', stays], ['choice', keysOf(left.choices ?? [])]])
   const isGone = (kind: Kind, key: string) => known.get(kind)?.has(key) === false
-  for (const list of IN_ORDER) {
+  // Where all stays, nothing names what is gone.
+  const areLess = IN_ORDER.some(list => left[list]?.length !== was[list]?.length)
+  for (const list of areLess ? IN_ORDER : []) {
     const things: readonly { key: string }[] = (left[list] ?? []) as readonly { key: string }[]
     const staying = things.flatMap(thing => withoutGone(thing, LISTS[list].refers, isGone) ?? [])
     if (left[list]) Object.assign(left, { [list]: staying })
@@ -58,10 +62,10 @@ export function leaveOut<S extends SheetDocument>(sheet: S, { step, part = () =>
   return left
 }
 
-/** The forks a step belongs to, without those that nobody decides any more. */
-function forksLeft(ways: Step['ways'] = {}, asked: ReadonlySet<string | undefined>): Pick<Step, 'ways'> {
-  const left = Object.entries(ways).filter(([choice]) => asked.has(choice))
-  return left.length > 0 ? { ways: Object.fromEntries(left) } : {}
+/** A step that stands on what that stood on which is gone, and belongs to no forks that nobody decides any more. */
+function onWhatStays({ ways = {}, ...step }: Step, before: (key: string) => string[], asked: ReadonlySet<string | undefined>): Step {
+  const forks = Object.entries(ways).filter(([choice]) => asked.has(choice))
+  return { ...step, after: [...new Set(step.after.flatMap(before))], ...forks.length > 0 ? { ways: Object.fromEntries(forks) } : {} }
 }
 
 /** For a step key: itself when it stays, otherwise what it stood on that stays. Circles end where they close; `checkSheet` names them. */

@@ -48,7 +48,7 @@ function settledFor(sheet: SheetDocument, chosen: UnitOptions): Sheet {
       [list]: (list === 'parts' || list === 'steps' ? things : things.filter(thing => holds(thing.when))).map(settle),
     })
   }
-  return withWayCleared(leaveOut(settled, { step: step => stepsLeft.has(step.key), part: key => partsLeft.has(key) }))
+  return withWayCleared(leaveOut(settled, { step: step => stepsLeft.has(step.key), part: key => partsLeft.has(key), was: sheet }))
 }
 
 /** What is in the way is taken out first: a step behind a part stands on every removal of that part. */

@@ -1,4 +1,6 @@
+import { Value } from '@sinclair/typebox/value'
 import { optionCombinations } from '../combinations'
+import { LIST_NAMES, thingsOf } from '../lists'
 import type { SheetDocument, Step } from '../schema'
 import { sheetForUnit } from '../sheet-for-unit'
 import type { Found, Rule } from './finding'
@@ -10,10 +12,14 @@ const keysOf = (steps: readonly Step[]) => steps.flatMap(step => step.tools ?? [
 const onFastener = (sheet: SheetDocument, joint: string, fastener: string) => sheet.steps.filter(step =>
   step.tightens === joint || [...step.removes ?? [], ...step.refits ?? []].some(({ part }) => part === fastener))
 
-const withoutOptions = ({ options: _options, ...machine }: SheetDocument) => JSON.stringify(machine)
+/** Options change things in lists; what they leave alone is mostly the same object. */
+const isSameMachine = (a: SheetDocument, b: SheetDocument) => LIST_NAMES.every((list) => {
+  const [ones, others] = [thingsOf(a, list), thingsOf(b, list)]
+  return ones.length === others.length && ones.every((one, i) => one === others[i] || Value.Equal(one, others[i]))
+})
 
 function between(option: string, a: SheetDocument, b: SheetDocument): Found[] {
-  if (withoutOptions(a) === withoutOptions(b))
+  if (isSameMachine(a, b))
     return [{ list: 'options', key: option, severity: 'thin', sentence: 'The option is asked for and changes nothing of the machine or its work.' }]
   const found: Found[] = []
   const changed = a.joints.flatMap((joint) => {
