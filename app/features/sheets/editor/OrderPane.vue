@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
-import { editsToMove, type Limb, type Step } from '#core'
+import { editsToMove, type Limb, type Severity, type Step } from '#core'
 import SeverityMark from '../SeverityMark.vue'
-import { findingsAt } from '../findings'
 import ThingDrawer from './ThingDrawer.vue'
 import { useDraft } from './use-draft'
 import { useShown } from './use-shown'
@@ -52,7 +51,12 @@ function lanePlace({ ways = {}, when = {} }: Step): number {
 }
 /** A rung of one side only is open for ever. */
 const isLoose = (step: Step) => (step.removes ?? step.refits) !== undefined && !partnerOf(step)
-const gravest = (step: Step) => findingsAt(checked.value?.findings ?? [], 'steps', step.key)[0]?.severity
+const gravest = computed(() => {
+  const first = new Map<string, Severity>()
+  for (const { list, key, severity } of checked.value?.findings ?? [])
+    if (list === 'steps' && !first.has(key)) first.set(key, severity)
+  return first
+})
 
 const inOrder = (limb: Limb) => limb === 'on' ? columns.value.on.toReversed() : columns.value[limb]
 function dropped(limb: Limb, { newIndex }: { newIndex?: number }) {
@@ -132,9 +136,7 @@ defineExpose({ show })
               :aria-label="`Move ${step.title}`"
               @keydown.up.prevent="nudge(step, -1)"
               @keydown.down.prevent="nudge(step, 1)"
-            >
-              <Icon name="ph:dots-six-vertical" />
-            </button>
+            />
             <button
               class="name"
               @click="show(step.key)"
@@ -151,8 +153,8 @@ defineExpose({ show })
                 ><Icon name="ph:warning" /> rung with one side</small>
               </span>
               <SeverityMark
-                v-if="gravest(step)"
-                :severity="gravest(step)!"
+                v-if="gravest.has(step.key)"
+                :severity="gravest.get(step.key)!"
               />
             </button>
           </div>
@@ -189,7 +191,9 @@ defineExpose({ show })
 .list { display: grid; gap: 4px; }
 .step { display: grid; grid-template-columns: 34px minmax(0, 1fr); background: var(--chalk); border: 1px solid var(--rule-strong); }
 .grip, .name { border: 0; background: none; min-height: 40px; color: inherit; cursor: pointer; }
-.grip { cursor: grab; color: var(--slate); font-size: 18px; }
+/* Six points, drawn: an icon for each of four hundred steps was a good part of the time until they stand. */
+.grip { cursor: grab; }
+.grip::before { content: ''; display: block; width: 14px; height: 21px; margin: auto; background: radial-gradient(circle, var(--slate) 1.4px, transparent 1.9px) 0 0 / 7px 7px; }
 .name { display: flex; gap: 8px; align-items: center; padding: 5px 10px 5px 0; text-align: left; font: 500 15px/1.2 var(--text); }
 .name > span:nth-child(2) { flex: 1; min-width: 0; }
 .name .mono { flex: none; min-width: 22px; color: var(--slate); }
