@@ -57,6 +57,14 @@ export function dutiesOf(sheet: Sheet, state: JobState, step: Step, { wholly = f
   return lines
 }
 
+/**
+ * The field of a step that a duty of it comes from, for who writes the step; undefined where it comes from the work and not from the sheet.
+ *
+ * @example fieldOfDuty(step, 'reading') // 'reads'
+ */
+export const fieldOfDuty = (step: Step, kind: DutyKind): keyof Step | undefined =>
+  DUTIES[kind].asks?.find(field => step[field] !== undefined)
+
 /** The duties of a step that are not met yet. */
 export const openDuties = (sheet: Sheet, state: JobState, step: Step, options?: DutyOptions): Duty[] =>
   dutiesOf(sheet, state, step, options).filter(line => !line.met).map(line => line.duty)

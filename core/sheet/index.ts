@@ -1,6 +1,6 @@
 export { attachmentsOf, type AttachmentAt } from './attachments-of'
 export { MOST_ATTACHMENT_BYTES } from './schema-attachments'
-export { auditSheet, type Finding, type Severity } from './audit'
+export { auditSheet, countsOf, type Finding, type Severity } from './audit'
 export { bentSheet, type Bend } from './bent-sheet'
 export { checkSheet, draftFaults, growthFault, sheetFaults, unreadableFaults } from './check-sheet'
 export { optionCombinations, wayCombinations } from './combinations'

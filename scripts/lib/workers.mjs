@@ -3,7 +3,7 @@ import { basename, join } from 'node:path'
 import { build } from 'esbuild'
 
 const ROOT = new URL('../..', import.meta.url).pathname
-const ENTRIES = ['secrets', 'papers', 'pictures']
+const ENTRIES = ['secrets', 'papers', 'pictures', 'audits']
 
 /**
  * Packages with files of their own beside their code are taken from the server's node_modules; these are the files that the workers ask

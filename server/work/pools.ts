@@ -17,11 +17,16 @@ const folder = (): string => {
   return candidates.find(path => path && existsSync(path)) ?? '.'
 }
 
+/** A thread that asks the database itself, one question at a time. */
+const READER = { workerType: 'thread', maxWorkers: 1, workerThreadOpts: { env: { ...process.env, DATABASE_POOL: '1' } } } as const
+
 const SETTINGS = {
   /** Hashes of passwords and PINs, opening of seals. */
   secrets: { workerType: 'thread', maxWorkers: 1, maxQueueSize: 200 },
   /** Labels and dossiers. */
-  papers: { workerType: 'thread', maxWorkers: 1, maxQueueSize: 20, workerThreadOpts: { env: { ...process.env, DATABASE_POOL: '1' } } },
+  papers: { ...READER, maxQueueSize: 20 },
+  /** What the checker says of documents, for lists of them. */
+  audits: { ...READER, maxQueueSize: 4 },
   /** Pictures are decoded in a process that can be killed: ending a thread does not stop the library's own work. */
   pictures: {
     workerType: 'process',

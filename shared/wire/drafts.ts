@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { ENERGY_KINDS, PRODUCTS, type Edit, type EnergyKind, type DraftLeft, type FrameAsked, type SheetDocument } from '#core'
+import { ENERGY_KINDS, PRODUCTS, type countsOf, type Edit, type EnergyKind, type DraftLeft, type FrameAsked, type SheetDocument } from '#core'
 import type { DraftOrigin, DraftStatus, ProposalStatus } from '../draft-words'
 import { id } from './id'
 
@@ -54,6 +54,17 @@ export interface DraftAnswer extends Omit<DraftRow, 'parts' | 'steps' | 'positio
   behind: number | null
   /** The newest of its deeds, in their order. */
   history: DeedRow[]
+}
+
+/** What the checker says of a document, in numbers: what does not hold, and findings, the gravest first. */
+export interface SheetSaid { faults: number, findings: ReturnType<typeof countsOf> }
+
+/** What is said of sheets, by key, and of drafts, by id; null where the checker could not read one. */
+export interface FindingsAnswer {
+  sheets: Record<string, SheetSaid | null>
+  drafts: Record<string, SheetSaid | null>
+  /** Some are still being read: who asks again is told more. */
+  isReading: boolean
 }
 
 /** A deed that was written down: its number, and the newest by now. */

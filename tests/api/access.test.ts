@@ -167,6 +167,7 @@ describe('rights', () => {
     'GET /attachments/[sha256]': 'all',
     'GET /catalogue': 'all',
     'POST /catalogue': ['engineer', 'admin'],
+    'GET /findings': 'all',
     'GET /drafts': 'all',
     'GET /drafts/[id]': 'all',
     'POST /drafts': ['lead', 'engineer', 'admin'],

@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import canonicalize from 'canonicalize'
 import { beforeAll, describe, expect, it } from 'vitest'
-import type { Edit, SheetDocument } from '#core'
-import type { DeedAnswer, DraftAnswer, DraftRow, SheetAnswer } from '#shared/wire/drafts'
-import type { UnitAnswer } from '#shared/wire/types'
+import { auditSheet, countsOf, type Edit, type SheetDocument } from '#core'
+import type { DeedAnswer, DraftAnswer, DraftRow, FindingsAnswer, SheetAnswer } from '#shared/wire/drafts'
+import type { SheetRow, UnitAnswer } from '#shared/wire/types'
 import { demoSheet, liftPumpDocument } from '../support/demo-sheet'
 import { Client } from './client'
 
@@ -42,6 +42,25 @@ describe('drafts', () => {
     expect((await varga.get<DraftRow[]>('/drafts')).body).toEqual(expect.arrayContaining([expect.objectContaining({ key: good.key, origin: 'import', by: expect.stringContaining('Varga') })]))
     const sludge = await Client.as('duarte')
     expect((await sludge.get<DraftRow[]>('/drafts')).body.some(row => row.key === good.key)).toBe(true)
+  })
+
+  it('are told in numbers what the checker says of them, as they stand now, and so are sheets', async () => {
+    const good = own()
+    const part = good.parts.find(({ count, places }) => count > 1 && !places)!
+    const placed = own({ parts: good.parts.map(one => one === part ? { ...one, places: ['drive end', 'far end', 'between', 'beyond', 'spare'] } : one) })
+    const [sound, short] = await begin(varga, { from: 'import', documents: [good, placed] })
+    const told = async () => {
+      await expect.poll(async () => (await holm.get<FindingsAnswer>('/findings')).body.isReading, { timeout: 60_000 }).toBe(false)
+      return (await holm.get<FindingsAnswer>('/findings')).body
+    }
+    const first = await told()
+    const sheets = (await holm.get<SheetRow[]>('/sheets')).body
+    expect(Object.keys(first.sheets).sort()).toEqual(sheets.map(({ key }) => key).sort())
+    expect(first.sheets[liftPumpDocument().key]).toEqual({ faults: 0, findings: countsOf(auditSheet(liftPumpDocument())) })
+    expect(first.drafts[sound!]!.faults).toBe(0)
+    expect(first.drafts[short!]!.faults).toBeGreaterThan(0)
+    await write(brandt, short!, [{ list: 'parts', key: part.key, field: 'places', before: ['drive end', 'far end', 'between', 'beyond', 'spare'] }])
+    expect((await told()).drafts[short!]).toEqual(first.drafts[sound!])
   })
 
   it('take deeds whole, once, from two at a time, and never over what another has written', async () => {

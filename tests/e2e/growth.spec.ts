@@ -302,6 +302,9 @@ test('its draft is finished at a desk from the maker’s list, released by someb
   await lift.getByRole('textbox', { name: 'Mass' }).fill('18 lb')
   await lift.getByRole('textbox', { name: 'Mass' }).press('Tab')
   await expect(unfinished).toBeHidden()
+  // It stands beside its form as the bench shows it: what somebody points at is what they write next.
+  await off.getByText('web sling, two people').click({ force: true })
+  await expect(lift.locator(':focus')).toHaveCount(1)
   await off.getByRole('button', { name: 'Done' }).click()
 
   // Nobody has drawn it: a first section follows from the order, and a size that is measured is no sketch any more.

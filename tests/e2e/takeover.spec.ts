@@ -69,6 +69,9 @@ test('a figure that is another on one machine becomes a revision, and a job that
   // At the desk it is taken into the next revision, and somebody else releases that.
   const engineer = await signedIn(browser, 'varga')
   await engineer.page.goto('/sheets')
+  // What the checker says of each sheet is read meanwhile.
+  await expect(engineer.page.getByRole('region', { name: 'Library' }).getByRole('row').filter({ hasText: document.title }))
+    .toContainText('nothing to say', { timeout: 60_000 })
   const row = engineer.page.getByRole('region', { name: 'Departures and proposals' }).getByRole('row').filter({ hasText: 'manual of this hoist' })
   await expect(row).toContainText('The nameplate is the same')
   await row.getByRole('button', { name: 'Decide' }).click()

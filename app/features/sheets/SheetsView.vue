@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { capital } from '#core'
-import type { DraftRow } from '#shared/wire/drafts'
+import type { DraftRow, FindingsAnswer } from '#shared/wire/drafts'
 import type { SheetRow } from '#shared/wire/types'
 import { callApi, sentenceOf } from '../../net/api'
 import { useSessionStore } from '../../net/session-store'
@@ -11,6 +11,7 @@ import { moment } from '../../ui/moment'
 import StateNote from '../../ui/StateNote.vue'
 import { exportSheets } from './export-sheets'
 import ProposalsTable from './ProposalsTable.vue'
+import SaidCell from './SaidCell.vue'
 import StartDraftDialog from './StartDraftDialog.vue'
 
 /** The library: the newest revision of every machine sheet. */
@@ -22,6 +23,8 @@ const DRAFT_FIGURES = ['parts', 'steps', 'positions', 'gaps'] as const
 const FIGURES = ['parts', 'steps', 'positions', 'joints', 'units', 'revision'] as const
 const session = useSessionStore()
 const [starting, exporting] = [ref(false), ref(false)]
+const WIDTH: Record<string, number> = { positions: 96, revision: 88 }
+const AGAIN_MS = 1500
 const ORIGIN = { job: 'bench', import: 'files', revision: 'revision', copy: 'copy', frame: 'frame' }
 /** What is found, as one file that can be brought in elsewhere. */
 async function exportAll() {
@@ -36,9 +39,22 @@ async function exportAll() {
   exporting.value = false
 }
 const drafts = useAnswer<DraftRow[]>(() => 'drafts', () => callApi('/drafts'), 1)
+const said = useAnswer<FindingsAnswer>(() => 'findings', () => callApi('/findings'), 1)
+/** The checker reads one document after the other; what it knows is shown meanwhile. */
+async function hear(): Promise<void> {
+  await said.load()
+  if (isHere && said.data.value?.isReading && !said.keptAt.value) timer = setTimeout(() => void hear(), AGAIN_MS)
+}
+let isHere = true
+let timer: ReturnType<typeof setTimeout> | undefined
 onMounted(() => {
   void answer.load()
   void drafts.load()
+  void hear()
+})
+onBeforeUnmount(() => {
+  isHere = false
+  clearTimeout(timer)
 })
 </script>
 
@@ -107,7 +123,7 @@ onMounted(() => {
       >
         <el-table-column
           label="Machine"
-          min-width="260"
+          min-width="220"
         >
           <template #default="{ row }">
             <NuxtLink
@@ -121,20 +137,28 @@ onMounted(() => {
         <el-table-column
           label="Family"
           prop="family"
-          min-width="170"
+          min-width="150"
         />
         <el-table-column
           v-for="field in FIGURES"
           :key="field"
           :label="capital(field)"
           :prop="field"
-          width="88"
+          :width="WIDTH[field] ?? 72"
           align="right"
           class-name="mono"
         />
         <el-table-column
+          label="Findings"
+          min-width="136"
+        >
+          <template #default="{ row }">
+            <SaidCell :said="said.data.value?.sheets[row.key]" />
+          </template>
+        </el-table-column>
+        <el-table-column
           label="Released"
-          width="176"
+          width="150"
         >
           <template #default="{ row }">
             <span class="quiet">{{ moment(row.releasedAt) }}</span>
@@ -158,7 +182,7 @@ onMounted(() => {
       >
         <el-table-column
           label="Machine"
-          min-width="260"
+          min-width="220"
         >
           <template #default="{ row }">
             <NuxtLink
@@ -171,7 +195,7 @@ onMounted(() => {
         </el-table-column>
         <el-table-column
           label="From"
-          width="130"
+          width="126"
         >
           <template #default="{ row }">
             {{ ORIGIN[row.origin as keyof typeof ORIGIN] }} <span class="mono">{{ row.tag ?? (row.basedOn ? `rev ${row.basedOn}` : '') }}</span>
@@ -179,7 +203,7 @@ onMounted(() => {
         </el-table-column>
         <el-table-column
           label="State"
-          width="110"
+          width="92"
         >
           <template #default="{ row }">
             <b v-if="row.status === 'ready'">for review</b><span
@@ -193,18 +217,26 @@ onMounted(() => {
           :key="field"
           :label="capital(field)"
           :prop="field"
-          width="88"
+          :width="WIDTH[field] ?? 72"
           align="right"
           class-name="mono"
         />
         <el-table-column
+          label="Findings"
+          min-width="136"
+        >
+          <template #default="{ row }">
+            <SaidCell :said="said.data.value?.drafts[row.id]" />
+          </template>
+        </el-table-column>
+        <el-table-column
           label="Begun by"
           prop="by"
-          min-width="130"
+          min-width="110"
         />
         <el-table-column
           label="Changed"
-          width="150"
+          width="136"
         >
           <template #default="{ row }">
             <span class="quiet">{{ moment(row.changedAt) }}</span>

@@ -5,7 +5,7 @@ import { sheetOnWay } from '../sheet-on-way'
 import { classLimits } from './class-limits'
 import { closedValve } from './closed-valve'
 import { fastenerThread } from './fastener-thread'
-import type { Finding, Rule, Severity } from './finding'
+import { SEVERITIES, type Finding, type Rule } from './finding'
 import { fitLimits } from './fit-limits'
 import { gapsLeft } from './gaps'
 import { guardsOn } from './guards-on'
@@ -53,8 +53,6 @@ const RULES: readonly Rule[] = [
   neverAgain, partAccount, partTouched, partDecided, markLasts, waitAsSaid, wayClosed, thinReadings,
   sealOrder, sealFluid, gapsLeft,
 ]
-/** From the gravest on. */
-const SEVERITIES: readonly Severity[] = ['danger', 'wrong', 'doubtful', 'thin']
 
 /**
  * Reads a sheet as a practitioner would, with all rules of the craft, for every machine of its options and every way of its forks.

@@ -1,2 +1,2 @@
 export { auditSheet } from './audit-sheet'
-export type { Finding, Severity } from './finding'
+export { countsOf, type Finding, type Severity } from './finding'

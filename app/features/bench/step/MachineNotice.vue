@@ -41,6 +41,7 @@ const makes = computed(() => step.state)
     <p
       v-if="makes && !isDone"
       class="makes"
+      data-says="state"
     >
       <Icon name="ph:arrow-right" /> With this tick: <strong>{{ makes.makes }}</strong><template v-if="makes.for">, for {{ makes.for }}</template><template v-if="makes.releasedBy">; released by {{ makes.releasedBy }}</template>
     </p>

@@ -32,7 +32,7 @@ const facts = computed(() => joint ? jointFacts(joint, step, torqueOf) : [])
   <dl class="facts">
     <template v-if="moves.length">
       <dt>{{ step.removes ? 'Comes out' : 'Goes in' }}</dt>
-      <dd>
+      <dd :data-says="step.removes ? 'removes' : 'refits'">
         <span
           v-for="{ part, count } in moves"
           :key="part.key"
@@ -47,7 +47,7 @@ const facts = computed(() => joint ? jointFacts(joint, step, torqueOf) : [])
     </template>
     <template v-if="step.lifts">
       <dt>Hangs</dt>
-      <dd>
+      <dd data-says="lifts">
         <strong class="mono">{{ inUnits(step.lifts.massKg, 'mass', 0) }}</strong> · {{ step.lifts.gear }}
         <span
           v-if="step.lifts.points"
@@ -56,7 +56,10 @@ const facts = computed(() => joint ? jointFacts(joint, step, torqueOf) : [])
       </dd>
     </template>
     <template v-if="step.bag">
-      <dt>Into</dt><dd class="mono">
+      <dt>Into</dt><dd
+        class="mono"
+        data-says="bag"
+      >
         {{ step.bag }}
       </dd>
     </template>
@@ -67,7 +70,7 @@ const facts = computed(() => joint ? jointFacts(joint, step, torqueOf) : [])
     </template>
     <template v-if="joint">
       <dt>Torque</dt>
-      <dd>
+      <dd data-says="tightens">
         <strong class="mono">{{ torque }}</strong> · <span class="mono">{{ joint.count }} × {{ joint.thread }}</span>
         <span
           v-for="fact in facts"
@@ -91,16 +94,24 @@ const facts = computed(() => joint ? jointFacts(joint, step, torqueOf) : [])
     </template>
     <template v-if="step.lubricant">
       <dt>{{ step.lubricant.kind === 'dry' ? 'Dry' : 'Lubricant' }}</dt>
-      <dd><strong>{{ step.lubricant.kind }}</strong>: {{ step.lubricant.text }}</dd>
+      <dd data-says="lubricant">
+        <strong>{{ step.lubricant.kind }}</strong>: {{ step.lubricant.text }}
+      </dd>
     </template>
     <template v-if="step.orientation">
-      <dt>Which way</dt><dd>{{ step.orientation }}</dd>
+      <dt>Which way</dt><dd data-says="orientation">
+        {{ step.orientation }}
+      </dd>
     </template>
     <template v-if="step.layOn">
-      <dt>Lay on</dt><dd>{{ step.layOn }}</dd>
+      <dt>Lay on</dt><dd data-says="layOn">
+        {{ step.layOn }}
+      </dd>
     </template>
     <template v-if="step.tools">
-      <dt>Tools</dt><dd>{{ step.tools.join(' · ') }}</dd>
+      <dt>Tools</dt><dd data-says="tools">
+        {{ step.tools.join(' · ') }}
+      </dd>
     </template>
   </dl>
 </template>

@@ -107,15 +107,19 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
           class="elsewhere"
         ><button @click="bench.look(null)">To the work at hand</button></span>
       </p>
-      <h2>{{ step.title }}</h2>
+      <h2 data-says="title">
+        {{ step.title }}
+      </h2>
       <p
         v-if="step.why"
+        data-says="why"
         class="why"
       >
         {{ step.why }}
       </p>
       <StepCautions
         v-if="step.cautions"
+        data-says="cautions"
         :cautions="step.cautions"
         :notice="job.sheet.notice"
       />
@@ -132,6 +136,7 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
         <WaitNotice
           v-for="wait in bench.waits.value"
           :key="`${step.key} ${wait.name}`"
+          data-says="waits"
           :wait="wait"
         />
       </template>
@@ -145,7 +150,10 @@ const limbName = { off: 'Off', floor: 'Floor', on: 'On' }
         :bags="bench.wantedBags.value"
         :joint="joint"
       />
-      <AttachmentStrip :attachments="step.attachments ?? []" />
+      <AttachmentStrip
+        :attachments="step.attachments ?? []"
+        data-says="attachments"
+      />
       <GrowPanel
         v-if="bench.mayWork.value && (isOpenUp || adding)"
         :key="`deeds at ${step.key}`"

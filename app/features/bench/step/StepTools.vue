@@ -25,6 +25,7 @@ const isDone = computed(() => bench.statusOf(step) === 'done')
     <p
       v-for="debt in step.owes"
       :key="debt.text"
+      data-says="owes"
       class="note"
     >
       <Icon name="ph:clock-countdown" /> <span><strong>Stays owed:</strong> {{ debt.text }}.</span>

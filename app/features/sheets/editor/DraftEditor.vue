@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
 import { navigateTo } from '#app'
-import { fieldWord, openGaps, type ListName, type Place } from '#core'
+import { countsOf, fieldWord, openGaps, type ListName, type Place } from '#core'
 import { isField } from '../../../ui/is-field'
 import RefusalNote from '../../../ui/RefusalNote.vue'
-import { countsOf } from '../findings'
 import SeverityMark from '../SeverityMark.vue'
 import CarryNote from './CarryNote.vue'
 import CheckerDrawer from './CheckerDrawer.vue'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { v4 as newId } from 'uuid'
 import {
   editsToRemove, fieldWord, isRequired, LISTS, namedBy, newThing, schemaOf, thingsOf, type ListName, type Naming, type SheetDocument,
@@ -28,6 +28,7 @@ const asked = ref<Naming[]>([])
 watch(open, (isOpen) => {
   problem.value = ''
   asked.value = []
+  writing.value = null
   unfinished.forget()
   if (isOpen && key === null) draft.value = newThing(sheet(), list, newId)
 }, { immediate: true })
@@ -37,6 +38,10 @@ watch([checked, open], () => {
   if (open.value && list === 'steps' && checked.value?.faults.length === 0) sound.value = document.value
 }, { immediate: true })
 const isOnBench = computed(() => key !== null && sound.value?.steps.some(step => step.key === key) === true)
+/** The field under the pen, framed where the bench shows it. */
+const writing = ref<string | null>(null)
+const form = useTemplateRef('form')
+const fieldUnder = (target: EventTarget | null) => (target as Element).closest<HTMLElement>('[data-field]')?.dataset.field ?? null
 const shown = computed(() => there.value ? { ...there.value, ...unfinished.fields.value } : draft.value)
 const title = computed(() => (shown.value.name ?? shown.value.title ?? shown.value.question) as string || `New ${LISTS[list].kind}`)
 
@@ -75,9 +80,11 @@ function takeOut() {
     <div :class="{ beside: isOnBench }">
       <ThingForm
         :key="key ?? 'new'"
+        ref="form"
         :list="list"
         :thing="shown"
         @say="say"
+        @focusin="writing = fieldUnder($event.target)"
       />
       <StepOnBench
         v-if="isOnBench && open"
@@ -85,6 +92,8 @@ function takeOut() {
         class="bench"
         :sheet="sound!"
         :step="key!"
+        :field="writing"
+        @point="form?.write($event)"
       />
     </div>
     <template #footer>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { fieldWord, isRequired, placeOfPointer, schemaOf, type Finding, type ListName, type SheetFault } from '#core'
 import FindingNote from '../FindingNote.vue'
 import { findingsAt } from '../findings'
@@ -12,6 +12,7 @@ import { useDraft } from './use-draft'
 const { list, thing } = defineProps<{ list: ListName, thing: object }>()
 const emit = defineEmits<{ say: [field: string, value: unknown] }>()
 const { checked } = useDraft()
+const form = useTemplateRef('form')
 
 const properties = computed(() => schemaOf(list)!.properties as Record<string, FieldSchema>)
 const said = computed(() => thing as Record<string, unknown>)
@@ -30,12 +31,24 @@ const faults = computed<SheetFault[]>(() => (checked.value?.faults ?? []).filter
   return at.list === list && at.key === said.value.key
 }))
 const faultsAt = (field: string) => faults.value.filter(({ place }) => placeOfPointer(place).field === field)
+/** Where a field is written; asked for first where it is not shown. */
+async function write(field: string): Promise<void> {
+  if (!fields.value.includes(field)) asked.value.push(field)
+  await nextTick()
+  const at = form.value?.querySelector<HTMLElement>(`[data-field="${field}"]`)
+  at?.scrollIntoView({ block: 'center' })
+  at?.querySelector<HTMLElement>('input, textarea, button')?.focus({ preventScroll: true })
+}
+defineExpose({ write })
 const findingsOf = (field: string | undefined) => findings.value.filter(finding =>
   field === undefined ? !finding.field || !fields.value.includes(finding.field) : finding.field === field)
 </script>
 
 <template>
-  <div class="form">
+  <div
+    ref="form"
+    class="form"
+  >
     <p
       v-for="fault in faults.filter(({ place }) => !fields.includes(placeOfPointer(place).field ?? ''))"
       :key="fault.reason"
@@ -52,6 +65,7 @@ const findingsOf = (field: string | undefined) => findings.value.filter(finding 
       v-for="field in fields"
       :key="field"
       class="field"
+      :data-field="field"
       role="group"
       :aria-label="fieldWord(field)"
     >
