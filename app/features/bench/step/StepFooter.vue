@@ -55,6 +55,7 @@ const isAsking = computed(() => bench.dutiesLeft.value.length > 0 || bench.isWai
             v-if="isAsking"
             type="button"
             class="obstacle"
+            data-says="after"
             @click="emit('asked')"
           >
             <span>{{ bench.obstacle.value }}</span> <Icon name="ph:arrow-up" />
@@ -62,6 +63,7 @@ const isAsking = computed(() => bench.dutiesLeft.value.length > 0 || bench.isWai
           <p
             v-else
             class="obstacle"
+            data-says="after"
           >
             {{ bench.obstacle.value }}
           </p>
@@ -75,6 +77,7 @@ const isAsking = computed(() => bench.dutiesLeft.value.length > 0 || bench.isWai
           type="primary"
           class="big"
           data-foot
+          data-says="done"
           :disabled="bench.obstacle.value !== null"
           @click="bench.tick(counted)"
         >
