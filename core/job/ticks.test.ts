@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { liftPump } from '../../tests/support/demo-sheet'
 import { before, fold, JobAt, opened, refusalOf } from '../../tests/support/job-at'
 import { eventOf } from '../../tests/support/job-walk'
+import { stepOf } from '../sheet'
 import { AS_IT_SHOULD, guardEvent } from '.'
 
 describe('a tick', () => {
@@ -23,6 +24,13 @@ describe('a tick', () => {
       state,
     )
     expect(refusalOf(checked, eventOf('step-done', { step: 'impeller-on' }))).toBe('part.scrapped')
+    // Left out by a departure that is signed, it is not wanted either.
+    const counted = stepOf(liftPump, 'impeller-on').refits!.map(({ part, count }) => ({ part, count: part === 'impeller' ? 0 : count }))
+    const without = fold([
+      eventOf('departure-made', { step: 'impeller-on', how: 'done otherwise', reason: 'goes in with the new one', counted }),
+      eventOf('departure-signed', { step: 'impeller-on' }, 'lead'),
+    ], checked)
+    expect(refusalOf(without, eventOf('step-done', { step: 'impeller-on' }))).toBeNull()
   })
 
   it('of what is not at hand is refused: 7 of 8 rollers', () => {

@@ -99,6 +99,8 @@ function notAtHand({ sheet, state }: JudgedJob, step: Step): Refusal | null {
   if (!step.refits) return null
   const account = new Map(accountOf(sheet, state).map(line => [line.part.key, line]))
   for (const { part: key, count } of movedBy(state, step, 'refits')) {
+    // Of what the work leaves out here, nothing need be there.
+    if (count === 0) continue
     const { name } = partOf(sheet, key)
     const disposition = dispositionOf(state, key)?.disposition
     if (disposition === 'scrap') return refuse('part.scrapped', `${name} was scrapped. Say "replace" when the new one is here.`)

@@ -1,7 +1,7 @@
 import { radians } from '../angles'
 import { CLEAN } from '../evidence'
 import {
-  accountOf, AS_IT_SHOULD, dispositionOf, evidenceItems, lastingWays, nextBolt, openDuties, pieceIn, proposedTag, proposeWay,
+  accountOf, AS_IT_SHOULD, dispositionOf, evidenceItems, lastingWays, movedBy, nextBolt, openDuties, pieceIn, proposedTag, proposeWay,
   runningWait, sealStand, seenOn, tighteningStand,
   type Duty, type EventBodies, type EventType, type JobEvent, type JobState, type ReadingConditions, type WrenchUsed,
 } from '../job'
@@ -82,7 +82,8 @@ export function nextDeed(sheet: Sheet, state: JobState, step: Step, truth: Machi
     return { draft: draft('note-added', { text: note, step: step.key }), byLead: false }
   const told = truth.told?.[step.key]?.[toldSo(state, truth.told[step.key]!)]
   if (told) return { draft: draft(told.type, told.body), byLead: false }
-  const scrapped = !state.departures[step.key] && step.refits?.find(({ part }) => dispositionOf(state, part)?.disposition === 'scrap')
+  const scrapped = movedBy(state, step, 'refits')
+    .find(({ part, count }) => count > 0 && dispositionOf(state, part)?.disposition === 'scrap')
   if (scrapped) return { draft: draft('part-disposed', { part: scrapped.part, disposition: 'replace' }), byLead: false }
   return { draft: draft('step-done', { step: step.key }), byLead: false }
 }

@@ -13,6 +13,8 @@ interface Asked { name: string, of: 'sheet' | 'draft', id: string }
 
 const LONGEST_MS = 30_000
 const MOST_DRAFTS = 500
+/** What could not be read is tried again, but not by everybody who looks. */
+const AGAIN_MS = 60_000
 const known = new LRUCache<string, { said: SheetSaid | null }>({ max: 5000 })
 const waiting = new Map<string, Asked>()
 let isReading = false
@@ -26,7 +28,7 @@ async function read(): Promise<void> {
       log.warn({ error, of, id }, 'a document could not be audited')
       return null
     })
-    known.set(name, { said })
+    known.set(name, { said }, said ? {} : { ttl: AGAIN_MS })
     waiting.delete(name)
   }
   isReading = false

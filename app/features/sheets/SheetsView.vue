@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
-import { capital } from '#core'
 import type { DraftRow, FindingsAnswer } from '#shared/wire/drafts'
 import type { SheetRow } from '#shared/wire/types'
 import { callApi, sentenceOf } from '../../net/api'
@@ -9,9 +8,9 @@ import { fetchSheet } from '../../net/sheets'
 import { useAnswer } from '../../net/use-answer'
 import { moment } from '../../ui/moment'
 import StateNote from '../../ui/StateNote.vue'
+import DocumentTable from './DocumentTable.vue'
 import { exportSheets } from './export-sheets'
 import ProposalsTable from './ProposalsTable.vue'
-import SaidCell from './SaidCell.vue'
 import StartDraftDialog from './StartDraftDialog.vue'
 
 /** The library: the newest revision of every machine sheet. */
@@ -23,7 +22,6 @@ const DRAFT_FIGURES = ['parts', 'steps', 'positions', 'gaps'] as const
 const FIGURES = ['parts', 'steps', 'positions', 'joints', 'units', 'revision'] as const
 const session = useSessionStore()
 const [starting, exporting] = [ref(false), ref(false)]
-const WIDTH: Record<string, number> = { positions: 96, revision: 88 }
 const AGAIN_MS = 1500
 const ORIGIN = { job: 'bench', import: 'files', revision: 'revision', copy: 'copy', frame: 'frame' }
 /** What is found, as one file that can be brought in elsewhere. */
@@ -115,56 +113,23 @@ onBeforeUnmount(() => {
           <Icon name="ph:magnifying-glass" />
         </template>
       </el-input>
-      <el-table
-        :data="found"
-        row-key="key"
+      <DocumentTable
+        :rows="found"
+        by="key"
+        path="/sheets"
+        :figures="FIGURES"
+        :said="said.data.value?.sheets"
+        since="releasedAt"
+        since-word="Released"
         empty-text="No sheet by that name."
         aria-label="Sheets"
       >
-        <el-table-column
-          label="Machine"
-          min-width="220"
-        >
-          <template #default="{ row }">
-            <NuxtLink
-              class="name"
-              :to="`/sheets/${row.key}`"
-            >
-              {{ row.title }}
-            </NuxtLink>
-          </template>
-        </el-table-column>
         <el-table-column
           label="Family"
           prop="family"
           min-width="150"
         />
-        <el-table-column
-          v-for="field in FIGURES"
-          :key="field"
-          :label="capital(field)"
-          :prop="field"
-          :width="WIDTH[field] ?? 72"
-          align="right"
-          class-name="mono"
-        />
-        <el-table-column
-          label="Findings"
-          min-width="136"
-        >
-          <template #default="{ row }">
-            <SaidCell :said="said.data.value?.sheets[row.key]" />
-          </template>
-        </el-table-column>
-        <el-table-column
-          label="Released"
-          width="150"
-        >
-          <template #default="{ row }">
-            <span class="quiet">{{ moment(row.releasedAt) }}</span>
-          </template>
-        </el-table-column>
-      </el-table>
+      </DocumentTable>
     </section>
     <section
       v-if="drafts.data.value?.length"
@@ -175,24 +140,16 @@ onBeforeUnmount(() => {
       <p class="quiet">
         What is being written: left behind by overhauls, brought in, or begun at a desk. Somebody who has not written in it releases it.
       </p>
-      <el-table
-        :data="drafts.data.value"
-        row-key="id"
+      <DocumentTable
+        :rows="drafts.data.value"
+        by="id"
+        path="/drafts"
+        :figures="DRAFT_FIGURES"
+        :said="said.data.value?.drafts"
+        since="changedAt"
+        since-word="Changed"
         aria-label="Drafts"
       >
-        <el-table-column
-          label="Machine"
-          min-width="220"
-        >
-          <template #default="{ row }">
-            <NuxtLink
-              class="name"
-              :to="`/drafts/${row.id}`"
-            >
-              {{ row.title }}
-            </NuxtLink>
-          </template>
-        </el-table-column>
         <el-table-column
           label="From"
           width="126"
@@ -212,37 +169,14 @@ onBeforeUnmount(() => {
             >open</span>
           </template>
         </el-table-column>
-        <el-table-column
-          v-for="field in DRAFT_FIGURES"
-          :key="field"
-          :label="capital(field)"
-          :prop="field"
-          :width="WIDTH[field] ?? 72"
-          align="right"
-          class-name="mono"
-        />
-        <el-table-column
-          label="Findings"
-          min-width="136"
-        >
-          <template #default="{ row }">
-            <SaidCell :said="said.data.value?.drafts[row.id]" />
-          </template>
-        </el-table-column>
-        <el-table-column
-          label="Begun by"
-          prop="by"
-          min-width="110"
-        />
-        <el-table-column
-          label="Changed"
-          width="136"
-        >
-          <template #default="{ row }">
-            <span class="quiet">{{ moment(row.changedAt) }}</span>
-          </template>
-        </el-table-column>
-      </el-table>
+        <template #last>
+          <el-table-column
+            label="Begun by"
+            prop="by"
+            min-width="100"
+          />
+        </template>
+      </DocumentTable>
     </section>
     <ProposalsTable />
     <StartDraftDialog
@@ -260,5 +194,4 @@ onBeforeUnmount(() => {
 .card { padding: 16px 22px 20px; }
 .search { max-width: 340px; margin: 0 0 12px; }
 .kept { margin: 0 0 10px; color: var(--brass); }
-.name { display: inline-flex; align-items: center; min-height: 44px; font: 600 18px/1.2 var(--label); }
 </style>

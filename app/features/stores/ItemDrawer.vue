@@ -135,12 +135,12 @@ const fitInWords = ({ partName, sheetTitle, builds, units }: FitRow) =>
       >
         Nobody has said where it fits.
       </p>
-      <ul>
+      <ul class="fits">
         <li
           v-for="fit in answer.fits"
           :key="fit.id"
         >
-          {{ fitInWords(fit) }} <small class="quiet">approved by {{ fit.by }}</small>
+          <span>{{ fitInWords(fit) }} <small class="quiet">approved by {{ fit.by }}</small></span>
           <el-button
             v-if="session.may('sheet:release')"
             text
@@ -227,6 +227,7 @@ ul { list-style: none; margin: 0; padding: 0; }
 li { padding: 6px 0; border-top: 1px solid var(--rule); }
 .lots li { display: grid; grid-template-columns: 1fr auto; gap: 2px 12px; align-items: center; padding: 8px 10px; }
 .lots .old { border-left: 4px solid var(--oxide); background: var(--oxide-tint); }
+.fits li { display: flex; align-items: center; justify-content: space-between; gap: 12px; }
 .counts { text-align: right; font-size: 14px; }
 .acts { grid-column: 1 / -1; display: flex; gap: 8px; }
 .acts .el-button { margin: 0; min-height: 44px; }
