@@ -60,5 +60,7 @@ watch([() => field, shown], () => {
 <style scoped>
 .bed { cursor: pointer; }
 .eyebrow { margin: 0 0 6px; }
+/* There is no work at hand to go back to. */
+.bed :deep(.elsewhere) { display: none; }
 .bed :deep(.written) { outline: 2px solid var(--prussian); outline-offset: 3px; }
 </style>
