@@ -1,3 +1,4 @@
+import { thousands } from '../numbers'
 import { dayAfterHours, type HoursPerDay } from './running-hours'
 import type { TimeToLimit } from './time-to-limit'
 
@@ -64,7 +65,7 @@ export function nextDue(question: DueQuestion): DueAnswer[] {
   const risk = isCritical ? ACCEPTED_RISK_CRITICAL : ACCEPTED_RISK
   const earliest = (...days: (string | null | undefined)[]) => days.filter(day => typeof day === 'string').sort()[0] ?? null
   const all: { day: string | null | undefined, reason: DueReason, what: string }[] = [
-    { day: dayAtHours(atHours), reason: 'hours', what: `overhaul at ${Math.round(atHours ?? 0)} h` },
+    { day: dayAtHours(atHours), reason: 'hours', what: `overhaul at ${thousands(atHours ?? 0)} h` },
     { day: onDay, reason: 'calendar', what: 'overhaul by the calendar' },
     { day: byRegulation, reason: 'regulation', what: 'inspection that a rule asks for' },
     ...concessions.map(({ what, untilDay, untilHours }) =>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { thousands } from '#core'
 import type { Dossier } from '#shared/wire/dossier'
 import { moment } from '../../ui/moment'
 
 /** Worn parts that went back by the word of an engineer, and until when. */
 defineProps<{ concessions: Dossier['concessions'] }>()
-const end = ({ day, hours }: Dossier['concessions'][number]['until']) => [day, hours === undefined ? undefined : `${hours} h of the machine`].filter(Boolean).join(' or ')
+const end = ({ day, hours }: Dossier['concessions'][number]['until']) => [day, hours === undefined ? undefined : `${thousands(hours)} h of the machine`].filter(Boolean).join(' or ')
 </script>
 
 <template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { DISPOSITIONS, dispositionOf, partOf, type Disposition } from '#core'
+import { DISPOSITIONS, dispositionOf, partOf, thousands, type Disposition } from '#core'
 import ReasonForm from '../../../../ui/ReasonForm.vue'
 import { laterDialog } from '../../../../ui/later'
 import { useBench } from '../../../../job/use-bench'
@@ -82,7 +82,7 @@ function decide(disposition: Disposition, reason?: string) {
     :key="one.event"
     class="runs-on"
   >
-    <Icon name="ph:clock-countdown" /> Runs on{{ one.until.day ? ` until ${one.until.day}` : '' }}{{ one.until.hours ? `${one.until.day ? ',' : ''} to ${one.until.hours} h` : '' }}: {{ one.use }} <small class="quiet">{{ one.by }}</small>
+    <Icon name="ph:clock-countdown" /> Runs on{{ one.until.day ? ` until ${one.until.day}` : '' }}{{ one.until.hours ? `${one.until.day ? ',' : ''} to ${thousands(one.until.hours)} h` : '' }}: {{ one.use }} <small class="quiet">{{ one.by }}</small>
   </p>
   <el-button
     v-if="proposal.keptBy === 'concession' && decided?.disposition !== 'replace' && conceded.length === 0 && bench.mayWork.value"
