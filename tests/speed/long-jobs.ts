@@ -7,6 +7,7 @@ import { closeConnection, database } from '../../server/db/client'
 import { person, sheet as sheetTable, unit } from '../../server/db/schema'
 import { appendEvents } from '../../server/services/append-events'
 import { shelfOf } from '../../server/services/live-job'
+import { hashOfDocument } from '../../server/services/sha256'
 import { startJob } from '../../server/services/start-job'
 import { anyEvent, makeGood, openJob } from '../support/job-walk'
 import { smallSheet, type SmallStep } from '../support/small-sheet'
@@ -138,7 +139,8 @@ const tallSheet: Sheet = {
   ),
   key: 'speed-tall',
 }
-await db.insert(sheetTable).values({ key: tallSheet.key, revision: 1, title: tallSheet.title, document: tallSheet })
+await db.insert(sheetTable)
+  .values({ key: tallSheet.key, revision: 1, title: tallSheet.title, document: tallSheet, sha256: hashOfDocument(tallSheet) })
 const tall = await startJob(db, technician, {
   tag: await unitLike('SPEED-TALL', tallSheet.key),
   reason: 'speed, tall',
