@@ -1,5 +1,5 @@
 import { type Catalogue, SHIPPED_CATALOGUE } from '../growth'
-import { applyEdits, auditSheet, placeOfPointer, draftFaults, type Checked, type SheetDocument } from '../sheet'
+import { applyEdits, auditSheet, draftFaults, placeOfPointer, type Checked, type SheetDocument } from '../sheet'
 import { proposalsFor, type Proposal } from './proposals'
 
 /** What the checker says, and what would end it; `said` is the sentence of the fault or the finding. */

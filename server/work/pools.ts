@@ -39,8 +39,11 @@ const SETTINGS = {
 export type PoolName = keyof typeof SETTINGS
 
 const pools = new Map<PoolName, Pool>()
+let areClosed = false
 
 function poolOf(name: PoolName): Pool {
+  // What goes on by itself would start a worker that nobody ends.
+  if (areClosed) throw new Error('The server stops.')
   let pool = pools.get(name)
   if (!pool) {
     pool = workerpool.pool(join(folder(), `${name}.mjs`), SETTINGS[name])
@@ -70,6 +73,7 @@ export async function runTask<T>(name: PoolName, task: string, args: unknown[], 
 
 /** Ends all workers; what still runs in them is broken off. */
 export async function closePools(): Promise<void> {
+  areClosed = true
   const open = [...pools.values()]
   pools.clear()
   await Promise.all(open.map(pool => pool.terminate(true)))

@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { demoDocuments, demoSheet } from '../../../tests/support/demo-sheet'
 import { refusal } from '../../../tests/support/refusal'
-import { sheetFaults, unreadableFaults } from '../check-sheet'
+import { draftFaults, sheetFaults, unreadableFaults } from '../check-sheet'
 import { DomainError } from '../../domain-error'
 import { LIST_NAMES, LISTS, thingsOf } from '../lists'
 import type { SheetDocument } from '../schema'
@@ -119,6 +119,13 @@ describe('edits', () => {
     // What was only about it is gone as well; what is broken now is said by the key of its thing.
     expect(left.positions.some(({ part }) => part === 'rotor')).toBe(false)
     for (const { place } of sheetFaults(left)) expect(pump.steps.map(step => `/steps/${step.key}`)).toContain(place.split('/').slice(0, 3).join('/'))
+  })
+
+  it('leave a draft of which nothing is missed when its shape and references are not read again', () => {
+    const { key, limits: before } = pump.positions[0]!
+    const crossed = applyEdits(pump, [{ list: 'positions', key, field: 'limits', before, after: { lower: 2, upper: 1 } }])
+    expect(draftFaults(crossed).map(({ place }) => place)).toContain(`/positions/${key}/limits`)
+    expect(draftFaults(crossed)).toEqual(sheetFaults(crossed))
   })
 
   it('bridge the order over a step that goes', () => {
