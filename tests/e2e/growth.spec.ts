@@ -302,10 +302,23 @@ test('its draft is finished at a desk from the maker’s list, released by someb
   await lift.getByRole('textbox', { name: 'Mass' }).fill('18 lb')
   await lift.getByRole('textbox', { name: 'Mass' }).press('Tab')
   await expect(unfinished).toBeHidden()
-  // It stands beside its form as the bench shows it: what somebody points at is what they write next.
+  // It stands beside its form as the bench shows it, and is written there: what somebody points at, and what has no place yet.
   await off.getByText('web sling, two people').click({ force: true })
-  await expect(lift.locator(':focus')).toHaveCount(1)
-  await off.getByRole('button', { name: 'Done' }).click()
+  const inStep = off.getByRole('group', { name: /, in the step$/ })
+  await inStep.getByRole('textbox', { name: 'Points' }).fill('the two eyes of the cone')
+  await off.getByText('Take off: Inlet cone', { exact: true }).last().click({ force: true })
+  await expect(off.getByText('the two eyes of the cone')).toBeVisible()
+  await expect(inStep.getByRole('textbox', { name: 'Title' })).toBeFocused()
+  await page.keyboard.type(', by two')
+  await page.keyboard.press('Enter')
+  await expect(inStep).toHaveCount(0)
+  const byTwo = page.getByRole('dialog', { name: 'Take off: Inlet cone, by two' })
+  await byTwo.getByRole('group', { name: 'Not seen here' }).getByRole('button', { name: 'How it lies' }).click()
+  await inStep.getByRole('textbox').fill('wide end towards the wheel')
+  await byTwo.getByText('web sling, two people').click({ force: true })
+  await expect(byTwo.getByText('wide end towards the wheel')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await byTwo.getByRole('button', { name: 'Done' }).click()
 
   // Nobody has drawn it: a first section follows from the order, and a size that is measured is no sketch any more.
   await page.getByRole('tab', { name: 'Section' }).click()

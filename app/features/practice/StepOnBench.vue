@@ -1,16 +1,22 @@
 <script setup lang="ts">
-import { computed, useTemplateRef, watch } from 'vue'
-import { fieldOfDuty, type DutyLine, type SheetDocument } from '#core'
+import { computed, nextTick, ref, shallowRef, useTemplateRef, watch, type CSSProperties } from 'vue'
+import { useResizeObserver } from '@vueuse/core'
+import { fieldOfDuty, fieldWord, type DutyLine, type SheetDocument } from '#core'
 import { provideBench } from '../../job/use-bench'
 import { StepPanel } from '../bench'
 import { practiceJob } from './practice-job'
 
 /**
- * A step as the bench shows it, while its author writes it: on a machine that has it, before anything is done. Whoever points at a place
- * of it writes the field that it comes from; the place of the field under the pen is framed.
+ * A step as the bench shows it, written where it stands: on a machine that has it, before anything is done. Whoever points at a place of it
+ * has the field that it comes from there (the slot), and the step makes room for it; a field that has no place yet is written below.
+ *
+ * `framed`: the field that is written elsewhere; `offered`: what most steps say.
  */
-const { sheet, step, field } = defineProps<{ sheet: SheetDocument, step: string, field: string | null }>()
-const emit = defineEmits<{ point: [field: string] }>()
+const { sheet, step, framed, offered } = defineProps<{
+  sheet: SheetDocument, step: string, framed: string | null, offered: readonly string[]
+}>()
+/** The field that is written here. */
+const field = defineModel<string | null>('field', { required: true })
 const when = sheet.steps.find(one => one.key === step)?.when ?? {}
 const { evidence, ...options } = Object.fromEntries([
   ...(sheet.options ?? []).map(({ key, values }) => [key, values[0]!.key] as const),
@@ -22,45 +28,141 @@ const bench = provideBench(practiceJob(() => sheet, {
 const shown = computed(() => bench.sheet.value.steps.find(one => one.key === step))
 watch(shown, now => bench.look(now ?? null), { immediate: true })
 
-const bed = useTemplateRef('bed')
-const places = () => [...bed.value?.querySelectorAll<HTMLElement>('[data-says], [data-duty]') ?? []]
+const [bed, plate, pen] = [useTemplateRef('bed'), useTemplateRef('plate'), useTemplateRef('pen')]
 const fieldAt = ({ dataset: { says, duty } }: HTMLElement) =>
   says ?? (shown.value && fieldOfDuty(shown.value, duty as DutyLine['duty']['kind']))
+const places = () => [...plate.value?.querySelectorAll<HTMLElement>('[data-says], [data-duty]') ?? []]
 /** What stands there is inert, so that nobody works on it: the place is found by where the finger is. */
-function point({ clientX, clientY }: MouseEvent) {
-  const hit = places().find((place) => {
-    const { left, right, top, bottom } = place.getBoundingClientRect()
-    return left <= clientX && clientX <= right && top <= clientY && clientY <= bottom
-  })
-  const said = hit && fieldAt(hit)
-  if (said) emit('point', said)
+const placeUnder = ({ clientX, clientY }: MouseEvent) => places().find((place) => {
+  const { left, right, top, bottom } = place.getBoundingClientRect()
+  return left <= clientX && clientX <= right && top <= clientY && clientY <= bottom
+})
+/** Of several places of one field: which was pointed at. */
+let nth = 0
+/** Found when the finger comes down: what was written before is kept then, and the step may grow under the finger. */
+const aimed = shallowRef<string | null>(null)
+function aim(event: MouseEvent) {
+  const place = placeUnder(event)
+  aimed.value = (place && fieldAt(place)) ?? null
+  if (place) nth = places().filter(one => fieldAt(one) === aimed.value).indexOf(place)
 }
-watch([() => field, shown], () => {
-  for (const place of places()) place.classList.toggle('written', field !== null && fieldAt(place) === field)
-}, { flush: 'post', immediate: true })
+
+const spot = ref<CSSProperties | null>(null)
+const placed = ref<ReadonlySet<string | undefined>>(new Set())
+const others = computed(() => offered.filter(one => !placed.value.has(one)))
+/** Lays the pen over its place, which takes its height. */
+function lay() {
+  const all = places()
+  placed.value = new Set(all.map(fieldAt))
+  for (const place of all) {
+    place.style.minHeight = ''
+    place.classList.toggle('written', fieldAt(place) === (field.value ?? framed))
+  }
+  const mine = all.filter(one => field.value !== null && fieldAt(one) === field.value)
+  const place = mine[nth] ?? mine[0]
+  if (!place || !bed.value || !pen.value) {
+    spot.value = null
+    return
+  }
+  place.style.minHeight = `${pen.value.offsetHeight}px`
+  const [{ left, top, width }, from] = [place.getBoundingClientRect(), bed.value.getBoundingClientRect()]
+  const { fontFamily, fontSize, fontWeight, color } = getComputedStyle(place)
+  spot.value = {
+    'position': 'absolute', 'left': `${left - from.left}px`, 'top': `${top - from.top + bed.value.scrollTop}px`, 'width': `${width}px`,
+    '--said-family': fontFamily, '--said-size': fontSize, '--said-weight': fontWeight, '--said-color': color,
+  }
+}
+watch([() => framed, shown], lay, { flush: 'post', immediate: true })
+watch(field, async (now) => {
+  lay()
+  await nextTick()
+  const first = pen.value?.querySelector<HTMLInputElement>('input, textarea, button')
+  if (!now || !first) return
+  lay()
+  pen.value!.scrollIntoView({ block: 'nearest' })
+  first.focus({ preventScroll: true })
+  first.setSelectionRange?.(first.value.length, first.value.length)
+}, { flush: 'post' })
+useResizeObserver([plate, pen], lay)
+function finish(event: KeyboardEvent) {
+  const { tagName, role } = event.target as HTMLElement
+  if (tagName !== 'INPUT' || role === 'combobox') return
+  ;(event.target as HTMLElement).blur()
+  field.value = null
+}
 </script>
 
 <template>
   <div
     ref="bed"
     class="bed"
-    @click="point"
   >
     <p class="eyebrow">
-      As the bench shows it: point at a place to write it
+      As the bench shows it: point at a place to write there
     </p>
-    <StepPanel
-      v-if="shown"
-      inert
+    <div
+      ref="plate"
       class="plate"
-    />
+      @pointerdown="aim"
+      @click="field = aimed"
+    >
+      <StepPanel
+        v-if="shown"
+        inert
+      />
+    </div>
+    <div
+      v-if="others.length > 0"
+      class="others"
+      role="group"
+      aria-label="Not seen here"
+    >
+      <span>Not seen here</span>
+      <el-button
+        v-for="one in others"
+        :key="one"
+        size="small"
+        @click="field = one"
+      >
+        {{ fieldWord(one) }}
+      </el-button>
+    </div>
+    <div
+      v-if="field"
+      ref="pen"
+      class="pen"
+      :style="spot ?? {}"
+      role="group"
+      :aria-label="`${fieldWord(field)}, in the step`"
+      @keydown.esc.stop="field = null"
+      @keydown.enter="finish"
+    >
+      <p
+        v-if="!spot"
+        class="name"
+      >
+        {{ fieldWord(field) }}
+      </p>
+      <slot :field="field" />
+    </div>
   </div>
 </template>
 
 <style scoped>
-.bed { cursor: pointer; }
+.bed { position: relative; }
 .eyebrow { margin: 0 0 6px; }
+.plate { cursor: text; }
 /* There is no work at hand to go back to. */
-.bed :deep(.elsewhere) { display: none; }
-.bed :deep(.written) { outline: 2px solid var(--prussian); outline-offset: 3px; }
+.plate :deep(.elsewhere) { display: none; }
+.plate :deep([data-says]), .plate :deep([data-duty]) { outline: 1px dashed var(--rule); outline-offset: 3px; }
+.plate :deep(.written) { outline: 2px solid var(--prussian); }
+.others { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; margin-top: 10px; }
+.others span { color: var(--slate); font-size: 14px; }
+.others .el-button { margin: 0; min-height: 36px; font-size: 15px; }
+.pen { z-index: 1; margin-top: 10px; background: var(--chalk); }
+.pen[style*="absolute"] { margin: 0; }
+.name { margin: 0 0 4px; font: 600 16px/1.2 var(--label); }
+/* Written as it stands there. */
+.pen :deep(.el-input__inner), .pen :deep(.el-textarea__inner) { font: var(--said-weight, 400) var(--said-size, 16px)/1.3 var(--said-family, var(--text)); color: var(--said-color, inherit); }
+.pen :deep(> div > .el-input .el-input__wrapper.el-input__wrapper), .pen :deep(> div > .el-textarea .el-textarea__inner.el-textarea__inner) { padding-inline: 3px; }
 </style>

@@ -204,7 +204,7 @@ const WAYS = [
       <el-input
         v-model="reason"
         type="textarea"
-        autosize
+        class="grows"
         aria-label="Reason"
         placeholder="why; who would have it otherwise reads this"
         maxlength="1200"

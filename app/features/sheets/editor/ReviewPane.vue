@@ -128,7 +128,7 @@ const release = useSubmit(async () => {
         <el-input
           v-model="remark"
           type="textarea"
-          autosize
+          class="grows"
           maxlength="1200"
           aria-label="Remark"
           placeholder="What the next who reads it should know"
@@ -172,7 +172,7 @@ const release = useSubmit(async () => {
         <el-input
           v-model="note"
           type="textarea"
-          autosize
+          class="grows"
           maxlength="1200"
           aria-label="What was read and compared"
           placeholder="What was read and compared, and with what"

@@ -1,14 +1,17 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { v4 as newId } from 'uuid'
 import {
   editsToRemove, fieldWord, isRequired, LISTS, namedBy, newThing, schemaOf, thingsOf, type ListName, type Naming, type SheetDocument,
 } from '#core'
 import RefusalNote from '../../../ui/RefusalNote.vue'
+import { FIRST_FIELDS } from './first-fields'
 import { StepOnBench } from './later-panes'
+import ThingField from './ThingField.vue'
 import ThingForm from './ThingForm.vue'
 import UnfinishedNote from './UnfinishedNote.vue'
 import { useDraft } from './use-draft'
+import { useSaidOf } from './use-said-of'
 import { useUnfinished } from './use-unfinished'
 
 /** One thing of a list beside its table: written field by field; a new one goes in when it is whole. */
@@ -28,7 +31,8 @@ const asked = ref<Naming[]>([])
 watch(open, (isOpen) => {
   problem.value = ''
   asked.value = []
-  writing.value = null
+  inForm.value = null
+  inStep.value = null
   unfinished.forget()
   if (isOpen && key === null) draft.value = newThing(sheet(), list, newId)
 }, { immediate: true })
@@ -38,10 +42,15 @@ watch([checked, open], () => {
   if (open.value && list === 'steps' && checked.value?.faults.length === 0) sound.value = document.value
 }, { immediate: true })
 const isOnBench = computed(() => key !== null && sound.value?.steps.some(step => step.key === key) === true)
-/** The field under the pen, framed where the bench shows it. */
-const writing = ref<string | null>(null)
-const form = useTemplateRef('form')
+/** The field that is written in the form, framed where the bench shows it, or in the step itself. */
+const inForm = ref<string | null>(null)
+const inStep = ref<string | null>(null)
 const fieldUnder = (target: EventTarget | null) => (target as Element).closest<HTMLElement>('[data-field]')?.dataset.field ?? null
+function writeInForm(target: EventTarget | null) {
+  inForm.value = fieldUnder(target)
+  inStep.value = null
+}
+const { findings, faults } = useSaidOf(() => list, () => key ?? '')
 const shown = computed(() => there.value ? { ...there.value, ...unfinished.fields.value } : draft.value)
 const title = computed(() => (shown.value.name ?? shown.value.title ?? shown.value.question) as string || `New ${LISTS[list].kind}`)
 
@@ -80,21 +89,32 @@ function takeOut() {
     <div :class="{ beside: isOnBench }">
       <ThingForm
         :key="key ?? 'new'"
-        ref="form"
         :list="list"
         :thing="shown"
         @say="say"
-        @focusin="writing = fieldUnder($event.target)"
+        @focusin="writeInForm($event.target)"
       />
       <StepOnBench
         v-if="isOnBench && open"
         :key="`bench ${key}`"
+        v-slot="{ field }"
+        v-model:field="inStep"
         class="bench"
         :sheet="sound!"
         :step="key!"
-        :field="writing"
-        @point="form?.write($event)"
-      />
+        :framed="inForm"
+        :offered="FIRST_FIELDS.steps!"
+      >
+        <ThingField
+          :key="field"
+          list="steps"
+          :field="field"
+          :thing="shown"
+          :faults="faults"
+          :findings="findings"
+          @say="say"
+        />
+      </StepOnBench>
     </div>
     <template #footer>
       <RefusalNote :text="problem" />
@@ -147,8 +167,8 @@ function takeOut() {
 
 <style scoped>
 .beside { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 500px); gap: 24px; align-items: start; }
-.bench { position: sticky; top: 0; max-height: calc(100vh - 190px); overflow-y: auto; }
-@media (max-width: 1000px) { .beside { grid-template-columns: minmax(0, 1fr); } .bench { position: static; } }
+.beside .bench { position: sticky; top: 0; max-height: calc(100vh - 190px); overflow-y: auto; }
+@media (max-width: 1000px) { .beside { grid-template-columns: minmax(0, 1fr); } .beside .bench { position: relative; order: -1; max-height: none; } }
 .named, .refusal, .unfinished { text-align: left; }
 .named p { margin: 0 0 8px; color: var(--oxide); }
 </style>

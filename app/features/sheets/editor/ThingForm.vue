@@ -1,18 +1,15 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
-import { fieldWord, isRequired, placeOfPointer, schemaOf, type Finding, type ListName, type SheetFault } from '#core'
+import { computed, ref, watch } from 'vue'
+import { fieldWord, isRequired, placeOfPointer, schemaOf, type ListName } from '#core'
 import FindingNote from '../FindingNote.vue'
-import { findingsAt } from '../findings'
-import FieldInput from './fields/FieldInput.vue'
 import type { FieldSchema } from './fields/field-kinds'
 import { FIRST_FIELDS, NOT_BY_HAND } from './first-fields'
-import { useDraft } from './use-draft'
+import ThingField from './ThingField.vue'
+import { useSaidOf } from './use-said-of'
 
 /** All fields of one thing: those that are said and those most things of its list say, then the others by choice. */
 const { list, thing } = defineProps<{ list: ListName, thing: object }>()
 const emit = defineEmits<{ say: [field: string, value: unknown] }>()
-const { checked } = useDraft()
-const form = useTemplateRef('form')
 
 const properties = computed(() => schemaOf(list)!.properties as Record<string, FieldSchema>)
 const said = computed(() => thing as Record<string, unknown>)
@@ -25,39 +22,21 @@ const others = computed(() => Object.keys(properties.value)
   .filter(field => !fields.value.includes(field) && !NOT_BY_HAND.has(field))
   .map(field => ({ field, word: fieldWord(field) }))
   .sort((a, b) => a.word.localeCompare(b.word)))
-const findings = computed<Finding[]>(() => findingsAt(checked.value?.findings ?? [], list, said.value.key as string))
-const faults = computed<SheetFault[]>(() => (checked.value?.faults ?? []).filter(({ place }) => {
-  const at = placeOfPointer(place)
-  return at.list === list && at.key === said.value.key
-}))
-const faultsAt = (field: string) => faults.value.filter(({ place }) => placeOfPointer(place).field === field)
-/** Where a field is written; asked for first where it is not shown. */
-async function write(field: string): Promise<void> {
-  if (!fields.value.includes(field)) asked.value.push(field)
-  await nextTick()
-  const at = form.value?.querySelector<HTMLElement>(`[data-field="${field}"]`)
-  at?.scrollIntoView({ block: 'center' })
-  at?.querySelector<HTMLElement>('input, textarea, button')?.focus({ preventScroll: true })
-}
-defineExpose({ write })
-const findingsOf = (field: string | undefined) => findings.value.filter(finding =>
-  field === undefined ? !finding.field || !fields.value.includes(finding.field) : finding.field === field)
+const { findings, faults } = useSaidOf(() => list, () => said.value.key as string)
+const isShown = (field: string | undefined) => fields.value.includes(field ?? '')
 </script>
 
 <template>
-  <div
-    ref="form"
-    class="form"
-  >
+  <div class="form">
     <p
-      v-for="fault in faults.filter(({ place }) => !fields.includes(placeOfPointer(place).field ?? ''))"
+      v-for="fault in faults.filter(({ place }) => !isShown(placeOfPointer(place).field))"
       :key="fault.reason"
       class="fault"
     >
       <Icon name="ph:warning" /> {{ fault.reason }}
     </p>
     <FindingNote
-      v-for="finding in findingsOf(undefined)"
+      v-for="finding in findings.filter(one => !isShown(one.field))"
       :key="finding.rule + finding.sentence"
       :finding="finding"
     />
@@ -73,29 +52,14 @@ const findingsOf = (field: string | undefined) => findings.value.filter(finding 
         {{ fieldWord(field) }}<i v-if="isRequired(list, field)"> *</i>
         <small v-if="properties[field]!.description">{{ properties[field]!.description }}</small>
       </div>
-      <div>
-        <FieldInput
-          :schema="properties[field]!"
-          :list="list"
-          :path="field"
-          :thing="thing"
-          :required="isRequired(list, field)"
-          :model-value="said[field]"
-          @update:model-value="emit('say', field, $event)"
-        />
-        <p
-          v-for="fault in faultsAt(field)"
-          :key="fault.reason"
-          class="fault"
-        >
-          <Icon name="ph:warning" /> {{ fault.reason }}
-        </p>
-        <FindingNote
-          v-for="finding in findingsOf(field)"
-          :key="finding.rule + finding.sentence"
-          :finding="finding"
-        />
-      </div>
+      <ThingField
+        :list="list"
+        :field="field"
+        :thing="thing"
+        :faults="faults"
+        :findings="findings"
+        @say="(name, value) => emit('say', name, value)"
+      />
     </div>
     <el-select
       v-if="others.length > 0"

@@ -95,7 +95,7 @@ const shape = computed(() => shapes.value.find(one => wordOf(one) === (value.val
     v-else-if="kind === 'line' || kind === 'text'"
     :model-value="asText"
     :type="kind === 'text' ? 'textarea' : 'text'"
-    autosize
+    class="grows"
     :maxlength="schema.maxLength"
     :aria-label="label"
     :model-modifiers="{ lazy: true }"
@@ -105,7 +105,7 @@ const shape = computed(() => shapes.value.find(one => wordOf(one) === (value.val
     v-else-if="kind === 'lines'"
     :model-value="lines"
     type="textarea"
-    autosize
+    class="grows"
     placeholder="one a line"
     :aria-label="label"
     :model-modifiers="{ lazy: true }"

@@ -26,9 +26,8 @@ function commit() {
   <span>
     <el-input
       v-model="text"
-      class="mono"
+      class="grows mono"
       type="textarea"
-      autosize
       :aria-label="label"
       @change="commit"
     />
