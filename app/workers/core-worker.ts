@@ -1,8 +1,8 @@
 import {
-  auditSheet, compareSchools, fixesOf, operatingClearance, passesForEvenness, proposalsFor, walkJobs, rowsToEdits,
-  draftFaults, simulateTightening, type Catalogue, type EvenPasses, type Checked, type Finding, type Fix, type OperatingClearance,
-  type OperatingClearanceInput, type PasteInput, type PasteResult, type Proposal, type School, type SchoolsInput,
-  type SheetDocument, type SimulatedTightening, type TighteningModel, type WalkedJobs,
+  auditSheet, compareSchools, draftChecker, fixesOf, operatingClearance, passesForEvenness, proposalsFor, rowsToEdits,
+  simulateTightening, walkJobs, type Catalogue, type Checked, type DraftNews, type EvenPasses, type Finding, type Fix,
+  type OperatingClearance, type OperatingClearanceInput, type PasteInput, type PasteResult, type Proposal, type School,
+  type SchoolsInput, type SheetDocument, type SimulatedTightening, type TighteningModel, type WalkedJobs,
 } from '#core'
 import { v4 as newId } from 'uuid'
 import { serve } from './protocol'
@@ -10,7 +10,8 @@ import { serve } from './protocol'
 export interface CoreTasks {
   operatingClearance: { input: OperatingClearanceInput, result: OperatingClearance }
   auditSheet: { input: SheetDocument, result: Finding[] }
-  checkDraft: { input: SheetDocument, result: Checked }
+  /** The worker keeps the draft: it is told the whole once, and then what was written. */
+  checkDraft: { input: DraftNews, result: Checked }
   proposals: { input: { sheet: SheetDocument, shop: Catalogue }, result: Proposal[] }
   fixes: { input: { sheet: SheetDocument, checked: Checked, shop: Catalogue }, result: Fix[] }
   walkJobs: { input: { sheet: SheetDocument, jobs: number }, result: WalkedJobs }
@@ -24,7 +25,7 @@ export interface CoreTasks {
 serve<CoreTasks>({
   operatingClearance: input => operatingClearance(input),
   auditSheet: sheet => auditSheet(sheet),
-  checkDraft: sheet => ({ faults: draftFaults(sheet), findings: auditSheet(sheet) }),
+  checkDraft: draftChecker(),
   proposals: ({ sheet, shop }) => proposalsFor(sheet, newId, shop),
   fixes: ({ sheet, checked, shop }) => fixesOf(sheet, checked, newId, shop),
   walkJobs: ({ sheet, jobs }, { progress }) => walkJobs(sheet, jobs, (walked) => {

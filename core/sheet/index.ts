@@ -12,8 +12,8 @@ export { findCycle } from './find-cycle'
 export { grownSheet, isGrownKey, rungStepsOf, type Additions, type Link, type Shaped, type Shaping } from './grown-sheet'
 export { gapName, openGaps } from './open-gaps'
 export {
-  choiceOf, energyOf, envelopeOf, fitOf, indexOf, jointOf, markOf, partOf, positionOf, readOf, sealOf, stepName, stepNumber, stepOf,
-  temporaryOf,
+  choiceOf, energyOf, envelopeOf, fitOf, indexOf, jointOf, markOf, orderOf, partOf, positionOf, readOf, sealOf, stepName, stepNumber,
+  stepOf, temporaryOf,
 } from './sheet-index'
 export {
   GAP_FIELDS,
@@ -52,6 +52,7 @@ export { HAND_LIFT_KG, isLiftingGear, needsLifting } from './lifting'
 export { PERISHES } from './mark-ways'
 export { leaveOut } from './leave-out'
 export { TAKES_A_SET, WEARS } from './wears'
+export { draftChecker, type DraftNews } from './draft-checker'
 export { releaseBlockers, type Checked } from './release-blockers'
 export { limitsAt, type StageLimits } from './limits-at'
 export { upgradeSheet, type StoredSheet } from './upgrade-sheet'

@@ -33,8 +33,18 @@ export const overhaulFaults = (job: Sheet): MachineFault[] => [...rungFaults(job
 
 export interface MachineFault { list: 'steps' | 'parts' | 'marks', thing: string, field?: string, reason: string }
 
-/** All that a step stands on, by however many others between; worked out once a step, a bit for each of them. */
-export function allBelow({ steps }: Pick<SheetDocument, 'steps'>): (key: string) => { has: (other: string) => boolean } {
+type Below = (key: string) => { has: (other: string) => boolean }
+const belowOf = new WeakMap<SheetDocument['steps'], Below>()
+
+/** All that a step stands on, by however many others between; worked out once a step, and kept with the list. */
+export function allBelow({ steps }: Pick<SheetDocument, 'steps'>): Below {
+  let below = belowOf.get(steps)
+  if (!below) belowOf.set(steps, below = lookBelow(steps))
+  return below
+}
+
+/** A bit for each step that another stands on. */
+function lookBelow(steps: SheetDocument['steps']): Below {
   const places = new Map(steps.map((step, i) => [step.key, i]))
   const known: (Uint32Array | undefined)[] = []
   const look = (i: number): Uint32Array => {

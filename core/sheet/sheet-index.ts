@@ -20,6 +20,10 @@ interface Things {
 interface SheetIndex {
   /** The things of each list by their key. */
   of: { readonly [K in keyof Things]: ReadonlyMap<string, Things[K]> }
+}
+
+/** How the steps of a sheet hang together. */
+interface StepOrder {
   /** Where a step stands in the list of steps. */
   place: ReadonlyMap<string, number>
   /** For each step, by its place: the places of the steps it stands on. */
@@ -34,20 +38,27 @@ export type Read = NonNullable<Step['reads']>[number]
 
 // Sheets are immutable documents, so an index once made stays true for as long as the document lives.
 const indexes = new WeakMap<SheetDocument, SheetIndex>()
+const orders = new WeakMap<SheetDocument, StepOrder>()
 
 /** Look-up tables of a sheet by key; made once a document and kept with it. */
 export function indexOf(sheet: SheetDocument): SheetIndex {
   let index = indexes.get(sheet)
-  if (!index) {
+  if (!index) indexes.set(sheet, index = { of: byKey(sheet) })
+  return index
+}
+
+/** Which step stands on which, and what is asked where; made once a document and kept with it. */
+export function orderOf(sheet: SheetDocument): StepOrder {
+  let order = orders.get(sheet)
+  if (!order) {
     const followers = new Map<string, Step[]>(sheet.steps.map(step => [step.key, []]))
     for (const step of sheet.steps) for (const before of step.after) followers.get(before)?.push(step)
     const read = new Map(sheet.steps.flatMap(step => step.reads ?? []).map(asked => [`${asked.position} ${asked.stage}`, asked]))
     const place = new Map(sheet.steps.map((step, at) => [step.key, at]))
     const before = sheet.steps.map(step => step.after.flatMap(key => place.get(key) ?? []))
-    index = { of: byKey(sheet), place, before, followers, read }
-    indexes.set(sheet, index)
+    orders.set(sheet, order = { place, before, followers, read })
   }
-  return index
+  return order
 }
 
 /** The things of every list by their key. */
@@ -89,7 +100,7 @@ export const envelopeOf = lookUp('envelope')
 
 /** What the sheet asks of a reading: where the work goes back to, what must not have changed. Undefined when no step takes it. */
 export const readOf = (sheet: SheetDocument, position: string, stage: ReadingStage): Read | undefined =>
-  indexOf(sheet).read.get(`${position} ${stage}`)
+  orderOf(sheet).read.get(`${position} ${stage}`)
 
 /** The number of a step in a sheet, from 1. By its key, because a narrowed sheet holds copies of its steps. */
 export const stepNumber = (sheet: SheetDocument, step: Step): number => sheet.steps.findIndex(candidate => candidate.key === step.key) + 1

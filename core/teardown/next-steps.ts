@@ -1,4 +1,4 @@
-import { indexOf, stepOf, type Sheet, type Step } from '../sheet'
+import { indexOf, orderOf, stepOf, type Sheet, type Step } from '../sheet'
 import { isDone, sheetNow, type Progress } from './progress'
 
 type Standing = Pick<Progress, 'done' | 'ways'>
@@ -21,7 +21,7 @@ export function missingBefore(sheet: Sheet, progress: Standing, step: Step): Ste
 
 /** The ticked steps that stand on this one: they would hang in the air if it were undone. */
 export function standingOn(sheet: Sheet, progress: Standing, step: Step): Step[] {
-  return (indexOf(sheetNow(sheet, progress)).followers.get(step.key) ?? []).filter(follower => isDone(progress, follower.key))
+  return (orderOf(sheetNow(sheet, progress)).followers.get(step.key) ?? []).filter(follower => isDone(progress, follower.key))
 }
 
 /**
@@ -30,7 +30,7 @@ export function standingOn(sheet: Sheet, progress: Standing, step: Step): Step[]
  * @returns in the order of the sheet
  */
 export function aboveFrom(sheet: Sheet, progress: Standing, step: Step): Step[] {
-  const { followers } = indexOf(sheetNow(sheet, progress))
+  const { followers } = orderOf(sheetNow(sheet, progress))
   const above = new Set<string>()
   const visit = (key: string): void => {
     if (above.has(key)) return

@@ -1,5 +1,5 @@
 import { DomainError } from '../domain-error'
-import { indexOf, isOnWay, type Sheet, type Step, type Ways } from '../sheet'
+import { indexOf, isOnWay, orderOf, type Sheet, type Step, type Ways } from '../sheet'
 import { isDone, sheetNow, type Progress } from './progress'
 
 export interface WayIn {
@@ -96,7 +96,7 @@ export function goalsOf(sheet: Sheet, target: string, ways: Ways = {}): Step[] {
  * another way stands on what that step stands on.
  */
 export function closure(sheet: Sheet, progress: Pick<Progress, 'done'>, goals: readonly Step[], ways: Ways = {}): Step[] {
-  const { place, before } = indexOf(sheet)
+  const { place, before } = orderOf(sheet)
   const seen = new Uint8Array(sheet.steps.length)
   const needed = new Uint8Array(sheet.steps.length)
   const open = goals.map(goal => place.get(goal.key)!)

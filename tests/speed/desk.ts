@@ -9,7 +9,7 @@ import { spread } from './spread'
  * The desk with a sheet of four hundred steps, its processor slowed four times: how long until it is open, and how long after the last key
  * until the checker has read the whole sheet. Prints one JSON line.
  */
-const [STEPS, SLOWED, ROUNDS] = [400, 4, 15]
+const [STEPS, SLOWED, OPENINGS, KEYS] = [400, 4, 15, 40]
 const client = await Client.as('varga')
 const base = demoSheet('lever-hoist')
 const made = Math.floor((STEPS - base.steps.length) / 2)
@@ -48,7 +48,7 @@ const cdp = await context.newCDPSession(page)
 await cdp.send('Emulation.setCPUThrottlingRate', { rate: SLOWED })
 
 const opened: number[] = []
-for (let round = 0; round < ROUNDS; round++) {
+for (let round = 0; round < OPENINGS; round++) {
   await page.goto('/sheets')
   const link = page.getByRole('region', { name: 'Drafts' }).locator(`a[href="/drafts/${body.ids[0]}"]`)
   await link.waitFor()
@@ -70,7 +70,7 @@ await page.getByRole('tab', { name: 'Tables' }).click()
 await page.getByRole('button', { name: 'Plate 7', exact: true }).click()
 const mass = page.getByRole('textbox', { name: 'Mass', exact: true })
 const audited: number[] = []
-for (let round = 0; round < ROUNDS; round++) {
+for (let round = 0; round < KEYS; round++) {
   await mass.fill(round % 2 === 0 ? '90' : '3')
   audited.push(await mass.evaluate((field: HTMLInputElement) => new Promise<number>((resolve) => {
     const checker = document.querySelector('.checker')!

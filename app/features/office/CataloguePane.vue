@@ -154,7 +154,6 @@ const told = computed(() => {
           :schema="schema"
           list="sheet"
           path=""
-          :thing="shown"
           @update:model-value="say"
         />
       </section>

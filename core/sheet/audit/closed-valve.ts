@@ -9,9 +9,10 @@ export const closedValve: Rule = {
   name: 'closed-valve',
   source: 'general practice: against a closed valve a pump boils its water and its seal runs dry',
   find: sheet => sheet.steps.flatMap(({ key, stage, title, why, reads, cautions = [] }, at): Found[] => {
+    if (stage !== 'run') return []
     const names = reads?.map(({ position }) => sheet.positions.find(one => one.key === position)?.name ?? '') ?? []
     const text = [title, why, ...names, ...cautions.map(caution => caution.text)].join('. ')
-    if (stage !== 'run' || !AGAINST.test(text)) return []
+    if (!AGAINST.test(text)) return []
     const missing = [
       ...LIMIT.test([title, why, ...cautions.map(caution => caution.text)].join('. ')) ? [] : ['does not say for how long at most'],
       ...sheet.steps.slice(at).some(step => OPENS.test(`${step.title} ${step.why}`)) ? [] : ['is followed by no step that opens it'],

@@ -1,7 +1,9 @@
 import type { Found, Rule } from './finding'
+import { ofStep } from './of-step'
 import { isAway, runsAt, timelineOf } from './timeline'
 
 const SAYS_GUARD = /\bguards?\b[^.;]*\b(is |are |back )?on\b/i
+const saysGuard = ofStep(({ hold, why, cautions = [] }) => SAYS_GUARD.test([hold, why, ...cautions.map(({ text }) => text)].join('. ')))
 
 /** Nothing runs while a guard is off, and who says "guard on" has a guard that came off and went back. */
 export const guardsOn: Rule = {
@@ -16,8 +18,7 @@ export const guardsOn: Rule = {
       const off = guards.filter(({ key }) => !covered.has(key) && isAway(sheet, moment, key)).map(({ name }) => name)
       if (off.length > 0 && runsAt(sheet, step))
         return [{ ...at, field: 'after', sentence: `"${step.title}" runs without ${off.join(' and ')}.` }]
-      const says = SAYS_GUARD.test([step.hold, step.why, ...step.cautions?.map(({ text }) => text) ?? []].join('. '))
-      return says && state === 'powered' && guards.length === 0
+      return state === 'powered' && guards.length === 0 && saysGuard(step)
         ? [{ ...at, field: 'hold', sentence: `"${step.title}" says that a guard is on; the sheet has none that comes off or goes back.` }]
         : []
     })

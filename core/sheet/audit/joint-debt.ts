@@ -1,4 +1,4 @@
-import type { Joint, SheetDocument } from '../schema'
+import type { Joint, SheetDocument, Step } from '../schema'
 import type { Found, Rule } from './finding'
 
 const SNUG = /\bsnug\b/i
@@ -12,10 +12,10 @@ function ofJoint(sheet: SheetDocument, { key, name, fastener, count, snug }: Joi
     return [{ ...at, field: 'snug', sentence: `${name} is snug at "${pulls[0]!.title}" and the step that would pay, "${snug.paidBy}", does not tighten it.` }]
   if (!snug && pulls.length === 1 && SNUG.test(last.title))
     return [{ ...at, field: 'snug', sentence: `${name} is only snug at "${last.title}"; no step pays with the final torque.` }]
-  const until = sheet.steps.slice(0, sheet.steps.indexOf(last) + 1)
-  const pieces = (field: 'removes' | 'refits', steps: readonly SheetDocument['steps'][number][]) =>
-    steps.flatMap(step => step[field] ?? []).filter(({ part }) => part === fastener).reduce((sum, piece) => sum + piece.count, 0)
-  const [off, on] = [pieces('removes', sheet.steps), pieces('refits', until)]
+  const pieces = (moved: Step['removes']) => moved?.reduce((sum, piece) => piece.part === fastener ? sum + piece.count : sum, 0) ?? 0
+  const until = sheet.steps.indexOf(last)
+  const off = sheet.steps.reduce((sum, { removes }) => sum + pieces(removes), 0)
+  const on = sheet.steps.reduce((sum, { refits }, at) => at > until ? sum : sum + pieces(refits), 0)
   if (on < off) return [{ ...at, field: 'count', sentence: `${name}: ${off - on} of its fasteners go in after "${last.title}", which nothing tightens.` }]
   return off > count
     ? [{ ...at, field: 'count', sentence: `${name} counts ${count} and ${off} of its fasteners come out: the others are never tightened.` }]

@@ -2,6 +2,7 @@ import { HAND_LIFT_KG } from '../lifting'
 import type { SheetDocument, Step } from '../schema'
 import { partOf } from '../sheet-index'
 import type { Found, Rule } from './finding'
+import { ofStep } from './of-step'
 
 /** What two people lift by hand at most. */
 const BY_TWO_KG = 35
@@ -16,26 +17,28 @@ function massOf(sheet: SheetDocument, step: Step): number {
   return Math.max(0, ...moved.map(({ part }) => partOf(sheet, part).massKg ?? 0))
 }
 
-function capacityOf(tools: readonly string[]): number | undefined {
-  for (const tool of tools) {
-    const [, figure, unit] = CAPACITY.exec(tool) ?? []
-    if (figure) return Number(figure) * (unit === 't' ? 1000 : 1)
+/** What a step names to lift with, among its tools and as its gear. */
+const gearOf = ofStep(({ tools = [], lifts }) => {
+  const named = [...tools, ...lifts ? [lifts.gear] : []]
+  const [, figure, unit] = named.map(tool => CAPACITY.exec(tool)).find(capacity => capacity !== null) ?? []
+  return {
+    carriesKg: figure ? Number(figure) * (unit === 't' ? 1000 : 1) : undefined,
+    isByTwo: named.some(tool => TWO.test(tool)),
+    isGear: named.some(tool => GEAR.test(tool)),
   }
-  return undefined
-}
+})
 
 /** What is heavier than a person lifts has gear, and the gear carries it. */
 export const liftingGear: Rule = {
   name: 'lifting-gear',
   source: 'general practice; site rules and local law on lifting stand above it',
   find: sheet => sheet.steps.flatMap((step): Found[] => {
-    const tools = [...step.tools ?? [], ...step.lifts ? [step.lifts.gear] : []]
-    const [massKg, carriesKg] = [step.lifts?.massKg ?? massOf(sheet, step), capacityOf(tools)]
+    const massKg = step.lifts?.massKg ?? massOf(sheet, step)
+    const { carriesKg, isByTwo, isGear } = gearOf(step)
     const at = { list: 'steps' as const, key: step.key, field: 'tools', severity: 'danger' as const }
     if (carriesKg !== undefined && massKg > carriesKg)
       return [{ ...at, sentence: `"${step.title}": ${massKg} kg on gear for ${carriesKg} kg.` }]
-    const isByTwo = massKg <= BY_TWO_KG && tools.some(tool => TWO.test(tool))
-    if (massKg > HAND_LIFT_KG && !isByTwo && !tools.some(tool => GEAR.test(tool)))
+    if (massKg > HAND_LIFT_KG && !(isByTwo && massKg <= BY_TWO_KG) && !isGear)
       return [{ ...at, sentence: `"${step.title}": ${massKg} kg and no lifting gear among its tools.` }]
     if (massKg === 0 && (step.removes ?? step.refits) && carriesKg !== undefined)
       return [{ ...at, field: 'lifts', severity: 'doubtful' as const, sentence: `"${step.title}" hangs something on gear for ${carriesKg} kg and says no mass.` }]

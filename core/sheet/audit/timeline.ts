@@ -1,5 +1,6 @@
 import type { MachineState } from '../terms'
 import type { Part, SheetDocument, Step } from '../schema'
+import { ofStep } from './of-step'
 
 /** How the machine stands while a step is done, in the order of the sheet. */
 export interface Moment {
@@ -22,21 +23,21 @@ const UNLOCKS = /\blocks?\b.*\boff\b|\bunlock/i
 const TRIAL = /\b(trial|test)\b/i
 
 /** What a step makes of the machine: as it says, or as its title reads where it says nothing. */
-export function stateMadeBy({ state, stage, title }: Step): MachineState | undefined {
+export const stateMadeBy = ofStep(({ state, stage, title }): MachineState | undefined => {
   if (state) return state.makes
   if (LOCKS_AGAIN.test(title)) return 'locked off'
   if (UNLOCKS.test(title) && stage !== 'make-safe') return 'powered'
   return stage === 'make-safe' && LOCKS.test(title) && !TRIAL.test(title) ? 'locked off' : undefined
-}
+})
 
 const RUNS = /^(run|start)\b|\brun(s|ning)?\b.*\b(hour|minutes|steady|load)\b|\buncoupled run\b/i
 
 /** What a step needs of the machine: as it says; a run says by itself that it is powered. */
-export function stateNeededBy({ needs, state, stage, title }: Step): MachineState | undefined {
+export const stateNeededBy = ofStep(({ needs, state, stage, title }): MachineState | undefined => {
   if (needs) return needs.state
   if (state) return undefined
   return stage === 'run' && RUNS.test(title) ? 'powered' : undefined
-}
+})
 
 /** Energies that set a machine in motion; oil or water alone does not. */
 const DRIVES: readonly string[] = ['electric', 'steam', 'gas', 'turning', 'stored load', 'pressure']

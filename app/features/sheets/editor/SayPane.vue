@@ -33,7 +33,6 @@ const kept = (field: string) => (document.value as unknown as Record<string, unk
         :schema="schema"
         list="sheet"
         :path="field"
-        :thing="said"
         :required="isRequired('sheet', field)"
         :model-value="said[field]"
         @update:model-value="unfinished.say({ list: 'sheet', key: '', field, before: kept(field), after: $event })"

@@ -216,7 +216,6 @@ function drawAll() {
         :schema="schema"
         list="parts"
         path="outlines"
-        :thing="part"
         :model-value="unfinished.fields.value.outlines ?? part.outlines"
         @update:model-value="unfinished.say({ list: 'parts', key: picked, field: 'outlines', before: part.outlines, after: $event })"
       />

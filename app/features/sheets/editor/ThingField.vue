@@ -10,6 +10,7 @@ const { list, field, thing, faults, findings } = defineProps<{
   list: ListName, field: string, thing: object, faults: readonly SheetFault[], findings: readonly Finding[]
 }>()
 const emit = defineEmits<{ say: [field: string, value: unknown] }>()
+const said = computed(() => thing as Record<string, unknown>)
 const schema = computed(() => (schemaOf(list)!.properties as Record<string, FieldSchema>)[field]!)
 </script>
 
@@ -19,9 +20,9 @@ const schema = computed(() => (schemaOf(list)!.properties as Record<string, Fiel
       :schema="schema"
       :list="list"
       :path="field"
-      :thing="thing"
+      :measures="said.quantity"
       :required="isRequired(list, field)"
-      :model-value="(thing as Record<string, unknown>)[field]"
+      :model-value="said[field]"
       @update:model-value="emit('say', field, $event)"
     />
     <p

@@ -1,6 +1,6 @@
 import { effectScope } from 'vue'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { applyEdits, inverseOf, type Edit, type SheetDocument } from '#core'
+import { applyEdits, draftChecker, inverseOf, type DraftNews, type Edit, type SheetDocument } from '#core'
 import { liftPumpDocument } from '../../../../tests/support/demo-sheet'
 import { makeDraft } from './use-draft'
 
@@ -10,7 +10,10 @@ vi.hoisted(() => {
   vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => {} })
 })
 vi.mock('../../../workers/ask-worker', () => ({
-  openCoreWorker: () => ({ ask: async () => ({ faults: [], findings: [] }), stop: () => {} }),
+  openCoreWorker: () => {
+    const check = draftChecker()
+    return { ask: async (_task: string, news: DraftNews) => check(structuredClone(news)), stop: () => {} }
+  },
 }))
 
 interface Written { id: string, n: number, undoes: number | null, edits: Edit[], isMine: boolean }
@@ -132,5 +135,28 @@ describe('a draft at the desk', () => {
     await vi.waitFor(() => expect(opened.document.value?.family).toBe('their family'))
     expect(titleOf(opened.document.value)).toBe('Mine')
     expect(opened.mayUndo.value).toBe(2)
+  })
+
+  it('lets the checker read what stands here: what is written, what another wrote, what is taken back', async () => {
+    const opened = await desk()
+    const isRead = () => vi.waitFor(() => expect(opened.checked.value).toEqual(draftChecker()({ document: opened.document.value! })))
+    const massOf = (after: number, before?: number): Edit => ({ list: 'parts', key: 'seal-glands', field: 'massKg', ...before === undefined ? {} : { before }, after })
+    await isRead()
+    const untouched = opened.checked.value
+    opened.act([massOf(90)])
+    opened.act([massOf(95, 90)])
+    await settled(opened)
+    await isRead()
+    expect(opened.checked.value).not.toEqual(untouched)
+    write([{ list: 'parts', key: 'hub-key', field: 'massKg', after: 80 }], 'other', false)
+    opened.act([massOf(70, 95)])
+    await settled(opened)
+    await isRead()
+    for (let undone = 0; undone < 3; undone++) {
+      opened.undo()
+      await settled(opened)
+    }
+    await isRead()
+    expect(opened.checked.value).not.toEqual(untouched)
   })
 })

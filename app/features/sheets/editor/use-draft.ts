@@ -24,6 +24,8 @@ export function makeDraft(id: string) {
   const worker = openCoreWorker()
   let looking = false
   let isStale = false
+  /** What the checker has not been told yet; null: it has to be told the whole. */
+  let untold: Edit[] | null = null
   /** What the checker says of the newest state: while it reads, what comes meanwhile is read once afterwards. */
   async function check(): Promise<void> {
     isStale = true
@@ -31,7 +33,13 @@ export function makeDraft(id: string) {
     looking = true
     while (isStale && document.value) {
       isStale = false
-      checked.value = await worker.ask('checkDraft', document.value).catch(() => checked.value)
+      const news = untold ? { edits: untold } : { document: document.value }
+      untold = []
+      try {
+        checked.value = await worker.ask('checkDraft', news)
+      } catch {
+        untold = null
+      }
     }
     looking = false
   }
@@ -41,6 +49,7 @@ export function makeDraft(id: string) {
       const fetched = await callApi<DraftAnswer>(`/drafts/${id}`)
       answer.value = fetched
       document.value = fetched.document
+      untold = null
       history.value = fetched.history
       void check()
     } catch (error) {
@@ -101,6 +110,7 @@ export function makeDraft(id: string) {
       problem.value = error.message
       return false
     }
+    untold?.push(...plain)
     void check()
     put({ id: newId(), edits: plain })
     return true

@@ -10,9 +10,9 @@ import ListField from './ListField.vue'
 import QuantityField from './QuantityField.vue'
 import { useDraftIfOpen } from '../use-draft'
 
-/** One field of a thing, as its schema says it is filled in. */
-const { schema, list, path, thing, required = false } = defineProps<{
-  schema: FieldSchema, list: Place['list'], path: string, thing: object, required?: boolean
+/** One field of a thing, as its schema says it is filled in. `measures`: the quantity that the thing says it measures. */
+const { schema, list, path, measures, required = false } = defineProps<{
+  schema: FieldSchema, list: Place['list'], path: string, measures?: unknown, required?: boolean
 }>()
 const value = defineModel<unknown>()
 const desk = useDraftIfOpen()
@@ -22,14 +22,20 @@ const label = computed(() => fieldWord(field.value))
 const refersTo = computed(() => list === 'sheet' ? undefined : kindAt(list, path))
 const itemRefersTo = computed(() => list === 'sheet' ? undefined : kindAt(list, `${path}/*`))
 const kind = computed(() => fieldKind(schema, refersTo.value, itemRefersTo.value))
-const quantity = computed(() => fieldQuantity(path, thing))
+const quantity = computed(() => fieldQuantity(path, { quantity: measures }))
 /** What is picked from: the words of a closed list, or the things that it may name. */
-const picks = computed(() => {
+type Picks = { value: string, label: string }[] | undefined
+// It stays the same while something else is written: a long list is not drawn anew.
+const picks = computed<Picks>((was?: Picks) => {
+  const now = pickedFrom()
+  return JSON.stringify(now) === JSON.stringify(was) ? was : now
+})
+function pickedFrom(): Picks {
   const words = kind.value === 'choice' ? schema.anyOf : kind.value === 'choices' ? schema.items!.anyOf : undefined
   if (words) return words.map(({ const: word }) => ({ value: word!, label: word! }))
   const named = refersTo.value ?? itemRefersTo.value
   return named && (kind.value === 'reference' || kind.value === 'references') ? choicesOf(desk!.document.value!, named) : undefined
-})
+}
 const lines = computed(() => (value.value as string[] | undefined ?? []).join('\n'))
 const sayLines = (text: string) => {
   const said = text.split('\n').map(line => line.trim()).filter(Boolean)
@@ -137,7 +143,7 @@ const shape = computed(() => shapes.value.find(one => wordOf(one) === (value.val
     :schema="schema.items!"
     :list="list"
     :path="`${path}/*`"
-    :thing="thing"
+    :measures="measures"
     :most="schema.maxItems"
     @update:model-value="value = $event"
   />
@@ -164,7 +170,7 @@ const shape = computed(() => shapes.value.find(one => wordOf(one) === (value.val
       :schema="shape"
       :list="list"
       :path="path"
-      :thing="thing"
+      :measures="measures"
       @update:model-value="value = $event"
     />
   </div>
@@ -174,7 +180,7 @@ const shape = computed(() => shapes.value.find(one => wordOf(one) === (value.val
     :schema="schema"
     :list="list"
     :path="path"
-    :thing="thing"
+    :measures="measures"
     :removable="!required"
     @update:model-value="value = $event"
   />

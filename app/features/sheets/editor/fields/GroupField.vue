@@ -5,7 +5,7 @@ import { emptyOf, type FieldSchema } from './field-kinds'
 import FieldInput from './FieldInput.vue'
 
 /** Fields that belong together, under one name. */
-const { schema, path } = defineProps<{ schema: FieldSchema, list: Place['list'], path: string, thing: object, removable?: boolean }>()
+const { schema, path } = defineProps<{ schema: FieldSchema, list: Place['list'], path: string, measures?: unknown, removable?: boolean }>()
 const value = defineModel<object | undefined>()
 const fields = computed(() => Object.entries(schema.properties ?? {}).filter(([, one]) => one.const === undefined))
 const at = (field: string) => (value.value as Record<string, unknown> | undefined)?.[field]
@@ -39,7 +39,7 @@ function say(field: string, said: unknown) {
         :schema="one"
         :list="list"
         :path="`${path}/${field}`"
-        :thing="thing"
+        :measures="measures"
         :required="schema.required?.includes(field)"
         :model-value="at(field)"
         @update:model-value="say(field, $event)"

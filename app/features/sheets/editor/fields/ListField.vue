@@ -4,7 +4,7 @@ import { emptyOf, type FieldSchema } from './field-kinds'
 import GroupField from './GroupField.vue'
 
 /** Several of one kind, each with its own fields. */
-const { schema, most = 400 } = defineProps<{ schema: FieldSchema, list: Place['list'], path: string, thing: object, most?: number | undefined }>()
+const { schema, most = 400 } = defineProps<{ schema: FieldSchema, list: Place['list'], path: string, measures?: unknown, most?: number | undefined }>()
 const value = defineModel<object[] | undefined>()
 const put = (next: object[]) => { value.value = next.length > 0 ? next : undefined }
 const all = () => value.value ?? []
@@ -24,7 +24,7 @@ const all = () => value.value ?? []
         :schema="schema"
         :list="list"
         :path="path"
-        :thing="thing"
+        :measures="measures"
         @update:model-value="put(all().map((was, j) => j === i ? $event ?? {} : was))"
       />
       <el-button
