@@ -76,18 +76,20 @@ watch([() => framed, shown], lay, { flush: 'post', immediate: true })
 watch(field, async (now) => {
   lay()
   await nextTick()
-  const first = pen.value?.querySelector<HTMLInputElement>('input, textarea, button')
+  const first = pen.value?.querySelector<HTMLElement>('input:not([type=file]), textarea, button')
   if (!now || !first) return
   lay()
   pen.value!.scrollIntoView({ block: 'nearest' })
   first.focus({ preventScroll: true })
-  first.setSelectionRange?.(first.value.length, first.value.length)
+  if (!(first instanceof HTMLTextAreaElement) && !first.matches('input[type=text]')) return
+  const line = first as HTMLInputElement
+  line.setSelectionRange(line.value.length, line.value.length)
 }, { flush: 'post' })
 useResizeObserver([plate, pen], lay)
-function finish(event: KeyboardEvent) {
-  const { tagName, role } = event.target as HTMLElement
-  if (tagName !== 'INPUT' || role === 'combobox') return
-  ;(event.target as HTMLElement).blur()
+/** A line is finished with Enter; where something is picked, or several are written, Enter is theirs. */
+function finish({ target }: KeyboardEvent) {
+  if (!(target instanceof HTMLInputElement) || target.role === 'combobox' || pen.value!.querySelectorAll('input, textarea').length > 1) return
+  target.blur()
   field.value = null
 }
 </script>

@@ -8,8 +8,8 @@ import SectionDrawing from '../../ui/drawings/SectionDrawing.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import { askWorker } from '../../workers/ask-worker'
 import FindingNote from './FindingNote.vue'
+import SaidCounts from './SaidCounts.vue'
 import { gapWords } from './sheet-words'
-import SeverityMark from './SeverityMark.vue'
 import { tablesOf } from './sheet-tables'
 import StepList from './StepList.vue'
 import ThingTable from './ThingTable.vue'
@@ -32,7 +32,6 @@ onMounted(async () => {
 
 const machine = computed(() => sheetForUnit(sheet, options))
 const said = computed(() => findings.value ?? [])
-const counts = computed(() => countsOf(said.value))
 const gaps = computed(() => gapWords(sheet, openGaps(sheet)))
 const missing = computed(() => gaps.value.reduce((sum, { of }) => sum + of.length, 0))
 const isDrawn = computed(() => machine.value.parts.some(part => part.outlines))
@@ -74,19 +73,8 @@ const tables = computed(() => tablesOf(machine.value).filter(({ rows }) => rows.
       <template v-else-if="!findings">
         <Icon name="ph:hourglass-medium" /> The checker reads every machine and every way of this sheet …
       </template>
-      <template v-else-if="counts.length === 0">
-        <Icon
-          name="ph:check-circle"
-          class="fine"
-        /> The checker has nothing to say.
-      </template>
       <template v-else>
-        <span
-          v-for="{ severity, count } in counts"
-          :key="severity"
-          class="count"
-          :class="severity"
-        ><SeverityMark :severity="severity" /> <b class="mono">{{ count }}</b> {{ severity }}</span>
+        The checker: <SaidCounts :said="{ faults: 0, findings: countsOf(said) }" />
       </template>
       <span
         v-if="sheet.audited"
@@ -197,9 +185,6 @@ const tables = computed(() => tablesOf(machine.value).filter(({ rows }) => rows.
 .facts b { color: var(--ink); }
 .checker { display: flex; flex-wrap: wrap; align-items: center; gap: 8px 18px; padding: 12px 18px; font: 600 18px/1.3 var(--label); }
 .checker svg { font-size: 22px; vertical-align: -4px; }
-.fine { color: var(--verdigris); }
-.count { color: var(--brass); }
-.count.danger, .count.wrong { color: var(--oxide); }
 .options { display: flex; flex-wrap: wrap; gap: 12px 20px; }
 .options label { display: grid; gap: 4px; min-width: 260px; }
 .card { padding: 8px 22px 18px; }

@@ -4,7 +4,7 @@ import { navigateTo } from '#app'
 import { countsOf, fieldWord, openGaps, type ListName, type Place } from '#core'
 import { isField } from '../../../ui/is-field'
 import RefusalNote from '../../../ui/RefusalNote.vue'
-import SeverityMark from '../SeverityMark.vue'
+import SaidCounts from '../SaidCounts.vue'
 import CarryNote from './CarryNote.vue'
 import CheckerDrawer from './CheckerDrawer.vue'
 import ProposalsDrawer from './ProposalsDrawer.vue'
@@ -24,7 +24,7 @@ const opened = ref<string | null>(null)
 const panes = { order: useTemplateRef<InstanceType<typeof OrderPane>>('order'), tables: useTemplateRef<InstanceType<typeof TablesPane>>('tables') }
 
 const faults = computed(() => checked.value?.faults ?? [])
-const counts = computed(() => countsOf(checked.value?.findings ?? []))
+const said = computed(() => ({ faults: faults.value.length, findings: countsOf(checked.value?.findings ?? []) }))
 const missing = computed(() => document.value ? openGaps(document.value).length : 0)
 const [isTold, isProposing] = [ref(false), ref(false)]
 
@@ -118,20 +118,7 @@ const clashWords = computed(() => {
           The checker reads …
         </template>
         <template v-else>
-          <span
-            v-if="faults.length > 0"
-            class="count wrong"
-          ><Icon name="ph:warning-diamond" /> <b class="mono">{{ faults.length }}</b> do not hold</span>
-          <span
-            v-for="{ severity, count } in counts"
-            :key="severity"
-            class="count"
-            :class="severity"
-          ><SeverityMark :severity="severity" /> <b class="mono">{{ count }}</b> {{ severity }}</span>
-          <span
-            v-if="faults.length === 0 && counts.length === 0"
-            class="fine"
-          ><Icon name="ph:check-circle" /> nothing to say</span>
+          <SaidCounts :said="said" />
           <span v-if="missing > 0"><b class="mono">{{ missing }}</b> unknown</span>
         </template>
       </button>
@@ -231,9 +218,6 @@ const clashWords = computed(() => {
 .bar .try { margin-left: auto; }
 .checker { display: flex; flex-wrap: wrap; gap: 4px 16px; min-height: 44px; padding: 4px 14px; align-items: center; background: var(--chalk); border: 1px solid var(--rule-strong); color: var(--ink); font: 600 17px/1.2 var(--label); cursor: pointer; }
 .checker.faulty { border-color: var(--oxide); }
-.count { color: var(--brass); }
-.count.danger, .count.wrong { color: var(--oxide); }
-.fine { color: var(--verdigris); }
 .card { padding: 4px 20px 18px; }
 .clash { padding: 10px 16px; background: var(--oxide-tint); border-left: 6px solid var(--oxide); }
 .clash p { margin: 0 0 6px; font-weight: 600; }
