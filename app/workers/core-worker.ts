@@ -13,7 +13,7 @@ export interface CoreTasks {
   /** The worker keeps the draft: it is told the whole once, and then what was written. */
   checkDraft: { input: DraftNews, result: Checked }
   proposals: { input: { sheet: SheetDocument, shop: Catalogue }, result: Proposal[] }
-  fixes: { input: { sheet: SheetDocument, checked: Checked, shop: Catalogue }, result: Fix[] }
+  fixes: { input: { sheet: SheetDocument, checked: Checked, shop: Catalogue, of?: { list: string, key: string } }, result: Fix[] }
   walkJobs: { input: { sheet: SheetDocument, jobs: number }, result: WalkedJobs }
   /** Keys are made here: a function does not cross over. */
   readTable: { input: { sheet: SheetDocument } & Omit<PasteInput, 'newId'>, result: PasteResult }
@@ -27,7 +27,7 @@ serve<CoreTasks>({
   auditSheet: sheet => auditSheet(sheet),
   checkDraft: draftChecker(),
   proposals: ({ sheet, shop }) => proposalsFor(sheet, newId, shop),
-  fixes: ({ sheet, checked, shop }) => fixesOf(sheet, checked, newId, shop),
+  fixes: ({ sheet, checked, shop, of }) => fixesOf(sheet, checked, newId, shop, of),
   walkJobs: ({ sheet, jobs }, { progress }) => walkJobs(sheet, jobs, (walked) => {
     progress(walked / jobs)
     return true

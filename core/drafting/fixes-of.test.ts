@@ -37,6 +37,10 @@ describe('fixes', () => {
         expect(after.findings.map(({ sentence }) => sentence)).not.toContain(said)
         expect(after.faults).toEqual([])
       }
+      // Of one thing they are those that are found among all.
+      const all = fixesOf(broken, read(broken), () => 'n')
+      const { list, key } = all[0]!
+      expect(fixesOf(broken, read(broken), () => 'n', undefined, { list, key })).toEqual(all.filter(one => one.list === list && one.key === key))
     }
   })
 

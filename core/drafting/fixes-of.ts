@@ -14,13 +14,16 @@ const MOST_TRIED = 30
  *
  * @param checked what the checker says of the sheet as it stands
  * @param newId makes the rest of a key
+ * @param of only what is said of this thing; what is said of all when left out
  * @example fixesOf(draft, checked, newId).map(({ said, fix }) => `${said} → ${fix.what}`)
  */
-export function fixesOf(sheet: SheetDocument, checked: Checked, newId: () => string, shop: Catalogue = SHIPPED_CATALOGUE): Fix[] {
+export function fixesOf(
+  sheet: SheetDocument, checked: Checked, newId: () => string, shop: Catalogue = SHIPPED_CATALOGUE, of?: { list: string, key: string },
+): Fix[] {
   const all = [
     ...checked.faults.map(({ place, reason }) => ({ ...placeOfPointer(place), said: reason })),
     ...checked.findings.map(({ list, key, sentence }) => ({ list, key, said: sentence })),
-  ]
+  ].filter(({ list, key }) => !of || (list === of.list && key === of.key))
   const isOf = ({ place, edits }: Proposal, one: { list: string, key: string }) =>
     [place, ...edits].some(({ list, key }) => list === one.list && key === one.key)
   const tried = proposalsFor(sheet, newId, shop).filter(proposal => all.some(one => isOf(proposal, one))).slice(0, MOST_TRIED)

@@ -50,7 +50,7 @@ function writeInForm(target: EventTarget | null) {
   inForm.value = fieldUnder(target)
   inStep.value = null
 }
-const { findings, faults } = useSaidOf(() => list, () => key ?? '')
+const said = useSaidOf(() => list, () => open.value ? key ?? '' : '')
 const shown = computed(() => there.value ? { ...there.value, ...unfinished.fields.value } : draft.value)
 const title = computed(() => (shown.value.name ?? shown.value.title ?? shown.value.question) as string || `New ${LISTS[list].kind}`)
 
@@ -91,6 +91,7 @@ function takeOut() {
         :key="key ?? 'new'"
         :list="list"
         :thing="shown"
+        :said="said"
         @say="say"
         @focusin="writeInForm($event.target)"
       />
@@ -110,8 +111,7 @@ function takeOut() {
           list="steps"
           :field="field"
           :thing="shown"
-          :faults="faults"
-          :findings="findings"
+          :said="said"
           @say="say"
         />
       </StepOnBench>

@@ -1,16 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { isRequired, placeOfPointer, schemaOf, type Finding, type ListName, type SheetFault } from '#core'
-import FindingNote from '../FindingNote.vue'
+import { isRequired, schemaOf, type ListName } from '#core'
 import FieldInput from './fields/FieldInput.vue'
 import type { FieldSchema } from './fields/field-kinds'
+import SaidNote from './SaidNote.vue'
+import type { SaidOfField } from './use-said-of'
 
 /** A field of a thing, and under it what the checker says of it. */
-const { list, field, thing, faults, findings } = defineProps<{
-  list: ListName, field: string, thing: object, faults: readonly SheetFault[], findings: readonly Finding[]
-}>()
+const { list, field, thing, said } = defineProps<{ list: ListName, field: string, thing: object, said: readonly SaidOfField[] }>()
 const emit = defineEmits<{ say: [field: string, value: unknown] }>()
-const said = computed(() => thing as Record<string, unknown>)
+const fields = computed(() => thing as Record<string, unknown>)
 const schema = computed(() => (schemaOf(list)!.properties as Record<string, FieldSchema>)[field]!)
 </script>
 
@@ -20,26 +19,15 @@ const schema = computed(() => (schemaOf(list)!.properties as Record<string, Fiel
       :schema="schema"
       :list="list"
       :path="field"
-      :measures="said.quantity"
+      :measures="fields.quantity"
       :required="isRequired(list, field)"
-      :model-value="said[field]"
+      :model-value="fields[field]"
       @update:model-value="emit('say', field, $event)"
     />
-    <p
-      v-for="fault in faults.filter(({ place }) => placeOfPointer(place).field === field)"
-      :key="fault.reason"
-      class="fault"
-    >
-      <Icon name="ph:warning" /> {{ fault.reason }}
-    </p>
-    <FindingNote
-      v-for="finding in findings.filter(one => one.field === field)"
-      :key="finding.rule + finding.sentence"
-      :finding="finding"
+    <SaidNote
+      v-for="one in said.filter(one => one.field === field)"
+      :key="one.text"
+      :said="one"
     />
   </div>
 </template>
-
-<style scoped>
-.fault { margin: 4px 0 0; color: var(--oxide); font-size: 15px; }
-</style>

@@ -1,44 +1,35 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { fieldWord, isRequired, placeOfPointer, schemaOf, type ListName } from '#core'
-import FindingNote from '../FindingNote.vue'
+import { fieldWord, isRequired, schemaOf, type ListName } from '#core'
 import type { FieldSchema } from './fields/field-kinds'
 import { FIRST_FIELDS, NOT_BY_HAND } from './first-fields'
+import SaidNote from './SaidNote.vue'
 import ThingField from './ThingField.vue'
-import { useSaidOf } from './use-said-of'
+import type { SaidOfField } from './use-said-of'
 
 /** All fields of one thing: those that are said and those most things of its list say, then the others by choice. */
-const { list, thing } = defineProps<{ list: ListName, thing: object }>()
+const { list, thing, said } = defineProps<{ list: ListName, thing: object, said: readonly SaidOfField[] }>()
 const emit = defineEmits<{ say: [field: string, value: unknown] }>()
 
 const properties = computed(() => schemaOf(list)!.properties as Record<string, FieldSchema>)
-const said = computed(() => thing as Record<string, unknown>)
+const values = computed(() => thing as Record<string, unknown>)
 const asked = ref<string[]>([])
-watch(() => said.value.key, () => { asked.value = [] })
+watch(() => values.value.key, () => { asked.value = [] })
 const fields = computed(() => Object.keys(properties.value)
   .filter(field => !NOT_BY_HAND.has(field)
-    && (said.value[field] !== undefined || FIRST_FIELDS[list]?.includes(field) || isRequired(list, field) || asked.value.includes(field))))
+    && (values.value[field] !== undefined || FIRST_FIELDS[list]?.includes(field) || isRequired(list, field) || asked.value.includes(field))))
 const others = computed(() => Object.keys(properties.value)
   .filter(field => !fields.value.includes(field) && !NOT_BY_HAND.has(field))
   .map(field => ({ field, word: fieldWord(field) }))
   .sort((a, b) => a.word.localeCompare(b.word)))
-const { findings, faults } = useSaidOf(() => list, () => said.value.key as string)
-const isShown = (field: string | undefined) => fields.value.includes(field ?? '')
 </script>
 
 <template>
   <div class="form">
-    <p
-      v-for="fault in faults.filter(({ place }) => !isShown(placeOfPointer(place).field))"
-      :key="fault.reason"
-      class="fault"
-    >
-      <Icon name="ph:warning" /> {{ fault.reason }}
-    </p>
-    <FindingNote
-      v-for="finding in findings.filter(one => !isShown(one.field))"
-      :key="finding.rule + finding.sentence"
-      :finding="finding"
+    <SaidNote
+      v-for="one in said.filter(({ field }) => !fields.includes(field ?? ''))"
+      :key="one.text"
+      :said="one"
     />
     <div
       v-for="field in fields"
@@ -56,8 +47,7 @@ const isShown = (field: string | undefined) => fields.value.includes(field ?? ''
         :list="list"
         :field="field"
         :thing="thing"
-        :faults="faults"
-        :findings="findings"
+        :said="said"
         @say="(name, value) => emit('say', name, value)"
       />
     </div>
@@ -86,7 +76,6 @@ const isShown = (field: string | undefined) => fields.value.includes(field ?? ''
 .name { padding-top: 9px; font: 600 16px/1.2 var(--label); }
 .name small { display: block; margin-top: 3px; color: var(--slate); font: 400 13px/1.25 var(--text); }
 i { color: var(--brass); font-style: normal; }
-.fault { margin: 4px 0 0; color: var(--oxide); font-size: 15px; }
 .more { margin-top: 10px; max-width: 280px; }
 @media (max-width: 700px) { .field { grid-template-columns: minmax(0, 1fr); } .name { padding: 0; } }
 </style>
