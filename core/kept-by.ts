@@ -15,3 +15,17 @@ export function keptBy<Of extends object, Name, Kept extends object>(): (of: Of,
     return kept
   }
 }
+
+/**
+ * Works out once what follows from a thing that never changes, and keeps it as long as the thing is there.
+ *
+ * @example const heats = onceFor((step: Step) => HEATS.test(step.title)); heats(step)
+ */
+export function onceFor<Of extends object, Kept>(make: (of: Of) => Kept): (of: Of) => Kept {
+  const all = new WeakMap<Of, Kept>()
+  return (of) => {
+    let kept = all.get(of)
+    if (kept === undefined && !all.has(of)) all.set(of, kept = make(of))
+    return kept as Kept
+  }
+}

@@ -1,3 +1,4 @@
+import { onceFor } from '../kept-by'
 import type { EvidencePart, EvidenceRole } from '../evidence'
 import type { Part, Sheet } from '../sheet'
 
@@ -52,22 +53,16 @@ function seenOf({ kind, evidence, outlines }: Part): readonly Seen[] {
 const sideOf = (seenFrom: string | undefined): string | undefined =>
   seenFrom === undefined ? undefined : /free end|non-drive|other end/i.test(seenFrom) ? 'free end' : /above|top/i.test(seenFrom) ? 'top' : 'drive end'
 
-const ITEMS = new WeakMap<Sheet, readonly EvidenceItem[]>()
-
 /**
  * All that is looked at as evidence, in order along the shaft: what the sheet names, or what a part of its kind shows. Fasteners, guards
  * and housings that the sheet says nothing of are no evidence.
  *
  * @example evidenceItems(sheet).map(({ key }) => key) // ['rotor/shaft', 'bearing-de/inner ring', …]
  */
-export function evidenceItems(sheet: Sheet): readonly EvidenceItem[] {
-  let items = ITEMS.get(sheet)
-  if (!items) {
-    const along = ({ outlines }: Part) => Math.min(...outlines?.map(({ fromMm }) => fromMm) ?? [Infinity])
-    ITEMS.set(sheet, items = [...sheet.parts].sort((one, other) => along(one) - along(other)).flatMap(itemsOf))
-  }
-  return items
-}
+export const evidenceItems = onceFor((sheet: Sheet): readonly EvidenceItem[] => {
+  const along = ({ outlines }: Part) => Math.min(...outlines?.map(({ fromMm }) => fromMm) ?? [Infinity])
+  return [...sheet.parts].sort((one, other) => along(one) - along(other)).flatMap(itemsOf)
+})
 
 function itemsOf(part: Part): EvidenceItem[] {
   const seen = seenOf(part)

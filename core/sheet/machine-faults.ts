@@ -1,3 +1,4 @@
+import { onceFor } from '../kept-by'
 import { optionCombinations, wayCombinations } from './combinations'
 import type { Sheet, SheetDocument, Step } from './schema'
 import { sheetForUnit } from './sheet-for-unit'
@@ -34,17 +35,9 @@ export const overhaulFaults = (job: Sheet): MachineFault[] => [...rungFaults(job
 export interface MachineFault { list: 'steps' | 'parts' | 'marks', thing: string, field?: string, reason: string }
 
 type Below = (key: string) => { has: (other: string) => boolean }
-const belowOf = new WeakMap<SheetDocument['steps'], Below>()
-
-/** All that a step stands on, by however many others between; worked out once a step, and kept with the list. */
-export function allBelow({ steps }: Pick<SheetDocument, 'steps'>): Below {
-  let below = belowOf.get(steps)
-  if (!below) belowOf.set(steps, below = lookBelow(steps))
-  return below
-}
 
 /** A bit for each step that another stands on. */
-function lookBelow(steps: SheetDocument['steps']): Below {
+const belowIn = onceFor((steps: SheetDocument['steps']): Below => {
   const places = new Map(steps.map((step, i) => [step.key, i]))
   const known: (Uint32Array | undefined)[] = []
   const look = (i: number): Uint32Array => {
@@ -71,7 +64,10 @@ function lookBelow(steps: SheetDocument['steps']): Below {
       },
     }
   }
-}
+})
+
+/** All that a step stands on, by however many others between; worked out once a step, and kept with the list. */
+export const allBelow = ({ steps }: Pick<SheetDocument, 'steps'>): Below => belowIn(steps)
 
 /** Whether a step comes, by however many others between, after the one of that key. */
 function ordering(sheet: SheetDocument): (step: Step, wanted: string) => boolean {

@@ -1,4 +1,5 @@
 import { DomainError } from '../domain-error'
+import { onceFor } from '../kept-by'
 import { LIST_NAMES, LISTS, thingsOf } from './lists'
 import type { Choice, Energy, Envelope, Fit, Joint, Mark, Part, Position, Seal, SheetDocument, Step, Temporary } from './schema'
 import type { ReadingStage } from './terms'
@@ -36,30 +37,18 @@ interface StepOrder {
 
 export type Read = NonNullable<Step['reads']>[number]
 
-// Sheets are immutable documents, so an index once made stays true for as long as the document lives.
-const indexes = new WeakMap<SheetDocument, SheetIndex>()
-const orders = new WeakMap<SheetDocument, StepOrder>()
-
-/** Look-up tables of a sheet by key; made once a document and kept with it. */
-export function indexOf(sheet: SheetDocument): SheetIndex {
-  let index = indexes.get(sheet)
-  if (!index) indexes.set(sheet, index = { of: byKey(sheet) })
-  return index
-}
+/** Look-up tables of a sheet by key. Sheets are immutable documents, so what is made once stays true for as long as the document lives. */
+export const indexOf = onceFor((sheet: SheetDocument): SheetIndex => ({ of: byKey(sheet) }))
 
 /** Which step stands on which, and what is asked where; made once a document and kept with it. */
-export function orderOf(sheet: SheetDocument): StepOrder {
-  let order = orders.get(sheet)
-  if (!order) {
-    const followers = new Map<string, Step[]>(sheet.steps.map(step => [step.key, []]))
-    for (const step of sheet.steps) for (const before of step.after) followers.get(before)?.push(step)
-    const read = new Map(sheet.steps.flatMap(step => step.reads ?? []).map(asked => [`${asked.position} ${asked.stage}`, asked]))
-    const place = new Map(sheet.steps.map((step, at) => [step.key, at]))
-    const before = sheet.steps.map(step => step.after.flatMap(key => place.get(key) ?? []))
-    orders.set(sheet, order = { place, before, followers, read })
-  }
-  return order
-}
+export const orderOf = onceFor((sheet: SheetDocument): StepOrder => {
+  const followers = new Map<string, Step[]>(sheet.steps.map(step => [step.key, []]))
+  for (const step of sheet.steps) for (const before of step.after) followers.get(before)?.push(step)
+  const read = new Map(sheet.steps.flatMap(step => step.reads ?? []).map(asked => [`${asked.position} ${asked.stage}`, asked]))
+  const place = new Map(sheet.steps.map((step, at) => [step.key, at]))
+  const before = sheet.steps.map(step => step.after.flatMap(key => place.get(key) ?? []))
+  return { place, before, followers, read }
+})
 
 /** The things of every list by their key. */
 const byKey = (sheet: SheetDocument): SheetIndex['of'] =>

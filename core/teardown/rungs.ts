@@ -1,3 +1,4 @@
+import { onceFor } from '../kept-by'
 import type { Sheet, Step } from '../sheet'
 import { isDone, sheetNow, type Progress } from './progress'
 
@@ -9,20 +10,13 @@ export interface Rung {
   on: Step
 }
 
-const rungsBySheet = new WeakMap<Sheet, readonly Rung[]>()
-
 /** All rungs of a sheet, in the order of their removals. */
-export function rungsOf(sheet: Sheet): readonly Rung[] {
-  let rungs = rungsBySheet.get(sheet)
-  if (!rungs) {
-    const on = new Map(sheet.steps.filter(step => step.limb === 'on' && step.rung).map(step => [step.rung!, step]))
-    rungs = sheet.steps
-      .filter(step => step.limb === 'off' && step.rung && on.has(step.rung))
-      .map(off => ({ key: off.rung!, off, on: on.get(off.rung!)! }))
-    rungsBySheet.set(sheet, rungs)
-  }
-  return rungs
-}
+export const rungsOf = onceFor((sheet: Sheet): readonly Rung[] => {
+  const on = new Map(sheet.steps.filter(step => step.limb === 'on' && step.rung).map(step => [step.rung!, step]))
+  return sheet.steps
+    .filter(step => step.limb === 'off' && step.rung && on.has(step.rung))
+    .map(off => ({ key: off.rung!, off, on: on.get(off.rung!)! }))
+})
 
 /**
  * The rungs that are open now: the removal is ticked and the refit is not, so something is still out of the machine.

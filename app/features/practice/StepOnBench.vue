@@ -88,7 +88,8 @@ watch(field, async (now) => {
 useResizeObserver([plate, pen], lay)
 /** A line is finished with Enter; where something is picked, or several are written, Enter is theirs. */
 function finish({ target }: KeyboardEvent) {
-  if (!(target instanceof HTMLInputElement) || target.role === 'combobox' || pen.value!.querySelectorAll('input, textarea').length > 1) return
+  if (!(target instanceof HTMLInputElement) || target.role === 'combobox') return
+  if (pen.value!.querySelectorAll('input, textarea').length > 1) return
   target.blur()
   field.value = null
 }
@@ -165,6 +166,10 @@ function finish({ target }: KeyboardEvent) {
 .pen[style*="absolute"] { margin: 0; }
 .name { margin: 0 0 4px; font: 600 16px/1.2 var(--label); }
 /* Written as it stands there. */
-.pen :deep(.el-input__inner), .pen :deep(.el-textarea__inner) { font: var(--said-weight, 400) var(--said-size, 16px)/1.3 var(--said-family, var(--text)); color: var(--said-color, inherit); }
-.pen :deep(> div > .el-input .el-input__wrapper.el-input__wrapper), .pen :deep(> div > .el-textarea .el-textarea__inner.el-textarea__inner) { padding-inline: 3px; }
+.pen :deep(.el-input__inner), .pen :deep(.el-textarea__inner) {
+  font: var(--said-weight, 400) var(--said-size, 16px)/1.3 var(--said-family, var(--text));
+  color: var(--said-color, inherit);
+}
+.pen :deep(> div > .el-input .el-input__wrapper.el-input__wrapper),
+.pen :deep(> div > .el-textarea .el-textarea__inner.el-textarea__inner) { padding-inline: 3px; }
 </style>

@@ -14,14 +14,14 @@ defineProps<{ said: SheetSaid, brief?: boolean }>()
   <span
     v-if="said.faults > 0"
     class="count wrong"
-    :title="brief ? `${said.faults} do not hold` : ''"
+    :title="brief ? `${said.faults} do not hold` : undefined"
   ><Icon name="ph:warning-diamond" /> <b class="mono">{{ said.faults }}</b> <span :class="{ 'visually-hidden': brief }">do not hold</span></span>
   <span
     v-for="{ severity, count } in said.findings"
     :key="severity"
     class="count"
     :class="severity"
-    :title="brief ? `${count} ${severity}` : ''"
+    :title="brief ? `${count} ${severity}` : undefined"
   ><SeverityMark :severity="severity" /> <b class="mono">{{ count }}</b> <span :class="{ 'visually-hidden': brief }">{{ severity }}</span></span>
 </template>
 

@@ -1,9 +1,10 @@
+import { onceFor } from '../../kept-by'
+import type { Step } from '../schema'
 import type { Found, Rule } from './finding'
-import { ofStep } from './of-step'
 import { isAway, runsAt, timelineOf } from './timeline'
 
 const SAYS_GUARD = /\bguards?\b[^.;]*\b(is |are |back )?on\b/i
-const saysGuard = ofStep(({ hold, why, cautions = [] }) => SAYS_GUARD.test([hold, why, ...cautions.map(({ text }) => text)].join('. ')))
+const saysGuard = onceFor(({ hold, why, cautions = [] }: Step) => SAYS_GUARD.test([hold, why, ...cautions.map(({ text }) => text)].join('. ')))
 
 /** Nothing runs while a guard is off, and who says "guard on" has a guard that came off and went back. */
 export const guardsOn: Rule = {

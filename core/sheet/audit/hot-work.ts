@@ -1,18 +1,18 @@
+import { onceFor } from '../../kept-by'
 import type { Step } from '../schema'
 import type { Found, Rule } from './finding'
-import { ofStep } from './of-step'
 import { runsHotAt, timelineOf } from './timeline'
 
 const HOT = /\b(hot|warm|burns?|cool(s|ed|ing)?|cold|touch|gloves)\b|°C/i
 const HEATS = /\b(1[0-9]{2}|[6-9][0-9]) °C|\b(induction heater|oil bath warmed|blowlamp|open flame)\b/i
 
-const warns = ofStep(step => step.cautions?.some(({ text, detail = '' }) => HOT.test(`${text} ${detail}`)) ?? false)
+const warns = onceFor((step: Step) => step.cautions?.some(({ text, detail = '' }) => HOT.test(`${text} ${detail}`)) ?? false)
 /** Whatever it waits for, half a shift later it is cold. */
 const COLD_AFTER_MIN = 240
 const cools = (step: Step) => step.waits?.some(wait => wait.for === 'cooling' || wait.minutes >= COLD_AFTER_MIN) ?? false
 const handles = (step: Step) => step.removes !== undefined || step.refits !== undefined || step.tightens !== undefined
   || (step.stage === 'tighten' && step.limb === 'on')
-const heats = ofStep(step => (handles(step) || step.treats?.how === 'oven')
+const heats = onceFor((step: Step) => (handles(step) || step.treats?.how === 'oven')
   && HEATS.test([step.title, step.why, ...step.tools ?? [], step.lubricant?.text ?? ''].join('. ')))
 
 /** Hands on what ran or was heated come after a wait or under a warning. */

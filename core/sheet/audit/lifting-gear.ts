@@ -1,8 +1,8 @@
+import { onceFor } from '../../kept-by'
 import { HAND_LIFT_KG } from '../lifting'
 import type { SheetDocument, Step } from '../schema'
 import { partOf } from '../sheet-index'
 import type { Found, Rule } from './finding'
-import { ofStep } from './of-step'
 
 /** What two people lift by hand at most. */
 const BY_TWO_KG = 35
@@ -18,7 +18,7 @@ function massOf(sheet: SheetDocument, step: Step): number {
 }
 
 /** What a step names to lift with, among its tools and as its gear. */
-const gearOf = ofStep(({ tools = [], lifts }) => {
+const gearOf = onceFor(({ tools = [], lifts }: Step) => {
   const named = [...tools, ...lifts ? [lifts.gear] : []]
   const [, figure, unit] = named.map(tool => CAPACITY.exec(tool)).find(capacity => capacity !== null) ?? []
   return {

@@ -1,6 +1,6 @@
+import { onceFor } from '../../kept-by'
 import type { MachineState } from '../terms'
 import type { Part, SheetDocument, Step } from '../schema'
-import { ofStep } from './of-step'
 
 /** How the machine stands while a step is done, in the order of the sheet. */
 export interface Moment {
@@ -23,7 +23,7 @@ const UNLOCKS = /\blocks?\b.*\boff\b|\bunlock/i
 const TRIAL = /\b(trial|test)\b/i
 
 /** What a step makes of the machine: as it says, or as its title reads where it says nothing. */
-export const stateMadeBy = ofStep(({ state, stage, title }): MachineState | undefined => {
+export const stateMadeBy = onceFor(({ state, stage, title }: Step): MachineState | undefined => {
   if (state) return state.makes
   if (LOCKS_AGAIN.test(title)) return 'locked off'
   if (UNLOCKS.test(title) && stage !== 'make-safe') return 'powered'
@@ -33,7 +33,7 @@ export const stateMadeBy = ofStep(({ state, stage, title }): MachineState | unde
 const RUNS = /^(run|start)\b|\brun(s|ning)?\b.*\b(hour|minutes|steady|load)\b|\buncoupled run\b/i
 
 /** What a step needs of the machine: as it says; a run says by itself that it is powered. */
-export const stateNeededBy = ofStep(({ needs, state, stage, title }): MachineState | undefined => {
+export const stateNeededBy = onceFor(({ needs, state, stage, title }: Step): MachineState | undefined => {
   if (needs) return needs.state
   if (state) return undefined
   return stage === 'run' && RUNS.test(title) ? 'powered' : undefined
@@ -55,12 +55,8 @@ export const runsAt = (sheet: SheetDocument, step: Step): boolean => runsOn(shee
 /** True when it runs and gets warm by it. */
 export const runsHotAt = (sheet: SheetDocument, step: Step): boolean => runsOn(sheet, step, DRIVES.filter(kind => !COLD.includes(kind)))
 
-const known = new WeakMap<SheetDocument, Moment[]>()
-
 /** The moments of a job, one a step, in the order in which the sheet tells them. */
-export function timelineOf(sheet: SheetDocument): Moment[] {
-  const found = known.get(sheet)
-  if (found) return found
+export const timelineOf = onceFor((sheet: SheetDocument): Moment[] => {
   let state: MachineState | undefined
   let madeBy: Step | undefined
   let lets: readonly string[] | undefined
@@ -68,7 +64,7 @@ export function timelineOf(sheet: SheetDocument): Moment[] {
   // After which step so many pieces of a part are out: most parts move twice.
   const outs = new Map<string, { after: number, count: number }[]>()
   const outBefore = (i: number) => (part: string) => outs.get(part)?.findLast(({ after }) => after < i)?.count ?? 0
-  const moments = sheet.steps.map((step, i) => {
+  return sheet.steps.map((step, i) => {
     const made = stateMadeBy(step)
     if (made) [state, madeBy, lets] = [made, step, step.state?.lets]
     const moment = { step, state, madeBy, lets, temporary, outOf: outBefore(i) }
@@ -82,9 +78,7 @@ export function timelineOf(sheet: SheetDocument): Moment[] {
     for (const { part, count } of step.refits ?? []) move(part, -count)
     return moment
   })
-  known.set(sheet, moments)
-  return moments
-}
+})
 
 /** Whether a part, or what it sits on, is away at a moment. */
 export function isAway(sheet: SheetDocument, { outOf }: Moment, key: string): boolean {

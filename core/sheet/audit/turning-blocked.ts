@@ -1,6 +1,6 @@
+import { onceFor } from '../../kept-by'
 import type { SheetDocument, Step } from '../schema'
 import type { Found, Rule } from './finding'
-import { ofStep } from './of-step'
 import { timelineOf, type Moment } from './timeline'
 
 const TURNS = /\bturn(s|ed)?\b[^.;]*\bby hand\b|\bone turn\b|\bfull turn\b/i
@@ -15,9 +15,9 @@ function turns(sheet: SheetDocument, { step, outOf }: Moment): boolean {
 }
 
 const BLOCKED = /\b(block|blocked|wedge|chock|pin)\b.*\b(rotor|shaft|armature|wheel|load|machine)\b/i
-const saysBlocked = ofStep(step => step.stage === 'make-safe' && !step.puts && BLOCKED.test(step.title))
+const saysBlocked = onceFor((step: Step) => step.stage === 'make-safe' && !step.puts && BLOCKED.test(step.title))
 const FREED = /\b(block|blocks|wedge|wedges|chock|chocks|pin|strap)\b[^.;]*\b(out|off|away|removed)\b|\bunblock/i
-const saysFreed = ofStep(({ title, why }) => FREED.test(`${title}. ${why}`))
+const saysFreed = onceFor(({ title, why }: Step) => FREED.test(`${title}. ${why}`))
 
 /** What must turn is not blocked: the strap and the wedge are out. */
 export const turningBlocked: Rule = {

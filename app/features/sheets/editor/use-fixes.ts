@@ -10,7 +10,8 @@ const RESTS_MS = 600
 /**
  * What would end what the checker says; each is tried out, so they come when the pen rests.
  *
- * @param wanted whether anybody sees them, and of which thing: of all where it says none
+ * @param wanted whether anybody sees them
+ * @param of only of this thing; of all where it says none
  * @returns the fix of what is said at a place; undefined where there is none, or not yet
  */
 export function useFixes(wanted: () => boolean, of: () => Pick<Place, 'list' | 'key'> | undefined = () => undefined) {
@@ -19,9 +20,10 @@ export function useFixes(wanted: () => boolean, of: () => Pick<Place, 'list' | '
   const fixes = shallowRef<readonly Fix[]>([])
   let waiting: ReturnType<typeof setTimeout> | undefined
   async function find(said: Checked) {
+    const asked = of()?.key
     const found = await askWorker('fixes', { sheet: sheet(), checked: said, shop: catalogue.shop, of: of() }).catch(() => [])
-    // What was said of an older state is nothing to act on.
-    if (said === checked.value && wanted()) fixes.value = found
+    // What was said of an older state, or of what is closed by now, is nothing to act on.
+    if (said === checked.value && asked === of()?.key && wanted()) fixes.value = found
   }
   watch([wanted, checked, () => of()?.key], ([isWanted, said]) => {
     clearTimeout(waiting)
