@@ -66,7 +66,7 @@ export default withNuxt(
     files: [`core/${folder}/*.ts`],
     ignores: ['core/**/*.test.ts'],
     rules: forbid(nothingOutside, {
-      regex: `^\\.\\./(?!${[...known, 'angles', 'capital', 'domain-error', 'group-by', 'kept-by', 'materials', 'numbers', 'random', 'working'].join('|')})`,
+      regex: `^\\.\\./(?!${[...known, 'angles', 'capital', 'domain-error', 'field-words', 'group-by', 'kept-by', 'materials', 'numbers', 'random', 'shape-words', 'working'].join('|')})`,
       message: `core/${folder} may know ${known.join(', ') || 'no other folder'} only.`,
     }),
   })),
@@ -82,7 +82,7 @@ export default withNuxt(
     files: ['core/sheet/edit/*.ts'],
     ignores: ['core/**/*.test.ts'],
     rules: forbid(nothingOutside, {
-      regex: '^\\.\\./index|^\\.\\.$|^\\.\\./\\.\\./(?!domain-error)',
+      regex: '^\\.\\./index|^\\.\\.$|^\\.\\./\\.\\./(?!domain-error|field-words|shape-words)',
       message: 'Edits know the sheet, file by file.',
     }),
   },

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { demoDocuments, demoSheet } from '../../tests/support/demo-sheet'
 import { editsBetween, type SheetDocument } from '../sheet'
-import { editInWords, fieldWord } from '.'
+import { fieldWord } from '../field-words'
+import { editInWords } from '.'
 
 const pump = demoSheet('split-casing-lift-pump')
 const says = (change: (sheet: SheetDocument) => void) => {

@@ -1,6 +1,7 @@
+import { fieldWord } from '../field-words'
 import { LIST_NAMES, LISTS, ORDER, thingsOf, type Edit, type Kind, type ListName, type SheetDocument } from '../sheet'
 import { formatQuantity } from '../units'
-import { fieldQuantity, fieldWord } from './field-words'
+import { fieldQuantity } from './field-quantity'
 
 /** A change as a fitter reads it. */
 export interface EditWords { of: string, says: string }

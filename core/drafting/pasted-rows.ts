@@ -2,12 +2,12 @@ import { Value } from '@sinclair/typebox/value'
 import { DomainError } from '../domain-error'
 import { factsOf, type WordRow } from '../growth'
 import { withoutDust } from '../numbers'
+import { shapeSentence } from '../shape-words'
 import {
   applyEdits, editsBetween, LISTS, LUBRICANTS, schemaOf, thingsOf, type Edit, type ListName, type SheetDocument,
 } from '../sheet'
 import { parseQuantity, type QuantityKind } from '../units'
 import { COLUMNS, type ColumnUse, type PastedList, type Reading } from './pasted-columns'
-import { fieldWord } from './field-words'
 import { newThing } from './new-thing'
 
 /** No parts list is longer. */
@@ -159,10 +159,7 @@ function withRow(sheet: SheetDocument, list: PastedList, said: Fields, how: How)
     ?? alike.find(thing => thing.item === undefined || fields.item === undefined)
   const thing = nested({ ...own ?? {}, ...own ? {} : usual(sheet, list, fields, how), ...fields }, own)
   const [wrong] = Value.Errors(schemaOf(list)!, thing)
-  if (wrong) {
-    const missing = fieldWord(wrong.path.split('/').at(-1)!)
-    throw new RowFault(wrong.value === undefined ? `It says nothing of ${missing.toLowerCase()}.` : `${missing}: ${wrong.message}.`)
-  }
+  if (wrong) throw new RowFault(shapeSentence(wrong))
   const next = { ...sheet, [list]: own ? things.map(one => one === own ? thing : one) : [...things, thing] } as SheetDocument
   const grouped = typeof assembly === 'string' ? inAssembly(next, assembly, thing.key as string) : next
   const isSame = own !== undefined && Value.Equal(own, thing) && grouped === next

@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox'
 import { Value } from '@sinclair/typebox/value'
 import { DomainError } from '../domain-error'
+import { shapeSentence } from '../shape-words'
 import { REACHES } from './finding'
 import { GEOMETRY_FAMILIES, GEOMETRY_ROWS } from './geometry'
 import { MOST_WEIGHT, type RuleDocument } from './rules'
@@ -52,8 +53,8 @@ export interface RuleFault { place: string, reason: string }
  */
 export function checkRules(given: unknown): RuleDocument {
   const faults: RuleFault[] = []
-  for (const { path, message } of Value.Errors(RuleSchema, given)) {
-    faults.push({ place: path, reason: `${message}.` })
+  for (const error of Value.Errors(RuleSchema, given)) {
+    faults.push({ place: error.path, reason: shapeSentence(error) })
     if (faults.length >= MOST_FAULTS) break
   }
   if (faults.length === 0) faults.push(...meaning(given as RuleDocument))

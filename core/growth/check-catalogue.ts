@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox'
 import { Value } from '@sinclair/typebox/value'
 import { DomainError } from '../domain-error'
+import { shapeSentence } from '../shape-words'
 import { schemaOf, sheetFaults } from '../sheet'
 import type { Catalogue } from './catalogue'
 import { ENERGY_KINDS } from './energies'
@@ -70,8 +71,8 @@ const MOST_FAULTS = 20
  */
 export function checkCatalogue(given: unknown): Catalogue {
   const faults: { place: string, reason: string }[] = []
-  for (const { path, message } of Value.Errors(CatalogueSchema, given)) {
-    faults.push({ place: path, reason: `${message}.` })
+  for (const error of Value.Errors(CatalogueSchema, given)) {
+    faults.push({ place: error.path, reason: shapeSentence(error) })
     if (faults.length >= MOST_FAULTS) break
   }
   if (faults.length === 0) faults.push(...meaning(given as Catalogue))

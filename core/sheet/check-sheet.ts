@@ -3,6 +3,7 @@ import { Value } from '@sinclair/typebox/value'
 import { widestGap } from '../angles'
 import { DomainError } from '../domain-error'
 import { boltCount, refusedPattern } from '../fastening'
+import { shapeSentence } from '../shape-words'
 import { keyedPlace } from './edit/place'
 import { LIST_NAMES, LISTS, thingsOf, type ListName } from './lists'
 import { machineFaults, type SheetFault } from './machine-faults'
@@ -107,7 +108,7 @@ function shapeFaults(document: unknown, schema: TSchema = SheetSchema): SheetFau
   if (Value.Check(schema, document)) return []
   const faults: SheetFault[] = []
   for (const error of Value.Errors(schema, document)) {
-    faults.push({ place: error.path, reason: `${error.message}.` })
+    faults.push({ place: error.path, reason: shapeSentence(error) })
     if (faults.length >= MOST_FAULTS_SHOWN) break
   }
   return faults

@@ -36,6 +36,28 @@ describe('draftChecker', () => {
     }
   })
 
+  it('reads what is typed with the rest and keeps none of it; what cannot stay so is said at its place', () => {
+    const document = liftPumpDocument()
+    const check = draftChecker()
+    const first = check({ document })
+    const edits = editsOf(document)
+    const some = edits.slice(0, 20)
+    const written = check({ edits: some })
+    for (const typed of edits.slice(20).filter((_, i) => i % 4 === 0).map(one => [one])) {
+      const kept = draftChecker()
+      kept({ document })
+      expect(check({ edits: [], typed })).toEqual(kept({ edits: [...some, ...typed] }))
+    }
+    expect(check({ edits: [] })).toEqual(written)
+    expect(written).not.toEqual(first)
+    const { list, key } = edits[0]!
+    const wrong: Edit = { list, key, field: 'minutes', before: document.steps.find(step => step.key === key)!.minutes, after: -3 }
+    expect(check({ edits: [], typed: [wrong] })).toEqual({
+      faults: [{ place: `/steps/${key}/minutes`, reason: expect.stringMatching(/^Time has to be/) as string }, ...written.faults],
+      findings: written.findings,
+    })
+  })
+
   it('refuses edits of what it was not told, or that do not fit it, and keeps what it has', () => {
     const check = draftChecker()
     const [stale, fitting] = editsOf(liftPumpDocument())

@@ -1,5 +1,6 @@
 import { auditSheet, type Finding } from './audit'
 import { sheetFaults } from './check-sheet'
+import { pointerOf } from './edit'
 import type { SheetFault } from './machine-faults'
 import { gapName, openGaps } from './open-gaps'
 import type { Gap, SheetDocument } from './schema'
@@ -26,7 +27,7 @@ export function releaseBlockers(sheet: SheetDocument, checked?: Checked): SheetF
     : [{ place: '/energies', reason: 'It names nothing that can hurt somebody and makes nothing safe. Write the energies down, or the step that shows there are none.' }]
   const found = (checked?.findings ?? auditSheet(sheet))
     .filter(({ rule, severity }) => rule !== 'gaps' && (severity === 'danger' || severity === 'wrong'))
-    .map(({ list, key, field, severity, sentence }) => ({ place: `/${list}/${key}${field ? `/${field}` : ''}`, reason: `${severity}: ${sentence}` }))
+    .map(finding => ({ place: pointerOf(finding), reason: `${finding.severity}: ${finding.sentence}` }))
   return [...gaps, ...hurts, ...found]
 }
 

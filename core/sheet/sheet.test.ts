@@ -109,7 +109,7 @@ describe('checkSheet', () => {
         ;(s.parts[0] as { count: unknown }).count = 'one'
       },
       '/parts/0/count',
-      'integer',
+      'whole number',
     ],
     [
       'a part in two assemblies',

@@ -86,6 +86,15 @@ watch(field, async (now) => {
   line.setSelectionRange(line.value.length, line.value.length)
 }, { flush: 'post' })
 useResizeObserver([plate, pen], lay)
+/** Esc leaves what stood there before. */
+let stood = ''
+const remember = ({ target }: FocusEvent) => { stood = isText(target) ? target.value : '' }
+function leave({ target }: KeyboardEvent) {
+  if (isText(target)) target.value = stood
+  field.value = null
+}
+const isText = (target: EventTarget | null): target is HTMLInputElement | HTMLTextAreaElement =>
+  target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement
 /** A line is finished with Enter; where something is picked, or several are written, Enter is theirs. */
 function finish({ target }: KeyboardEvent) {
   if (!(target instanceof HTMLInputElement) || target.role === 'combobox') return
@@ -137,7 +146,8 @@ function finish({ target }: KeyboardEvent) {
       :style="spot ?? {}"
       role="group"
       :aria-label="`${fieldWord(field)}, in the step`"
-      @keydown.esc.stop="field = null"
+      @focusin="remember"
+      @keydown.esc.stop="leave"
       @keydown.enter="finish"
     >
       <p

@@ -1,5 +1,5 @@
-import type { Finding } from '#core'
+import type { Finding, Place } from '#core'
 
 /** What is said of one thing of a sheet. */
-export const findingsAt = (findings: readonly Finding[], list: Finding['list'], key: string): Finding[] =>
+export const findingsAt = (findings: readonly Finding[], list: Place['list'], key: string): Finding[] =>
   findings.filter(finding => finding.list === list && finding.key === key)

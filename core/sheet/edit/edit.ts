@@ -1,6 +1,8 @@
 import type { TSchema } from '@sinclair/typebox'
 import { Value } from '@sinclair/typebox/value'
 import { DomainError } from '../../domain-error'
+import { fieldWord } from '../../field-words'
+import { shapeSentence } from '../../shape-words'
 import { LIST_NAMES, LISTS, type ListName, type Thing } from '../lists'
 import type { SheetFault } from '../machine-faults'
 import { SheetSchema, type SheetDocument } from '../schema'
@@ -117,12 +119,12 @@ function withField<T extends object>(thing: T, edit: Edit, field: string): T {
   if (!Value.Equal(now, edit.before)) throw stale(edit, now)
   const { after, list } = edit
   if (after === undefined) {
-    if (isRequired(list, field)) throw new DomainError('edit.shape', `"${field}" cannot be left out.`)
+    if (isRequired(list, field)) throw new DomainError('edit.shape', `${fieldWord(field)} cannot be left out.`)
     const { [field]: _gone, ...rest } = thing as Record<string, unknown>
     return rest as T
   }
   const [wrong] = Value.Errors(schemaOf(list, field)!, after)
-  if (wrong) throw new DomainError('edit.shape', `"${field}" cannot be that: ${wrong.message}.`)
+  if (wrong) throw new DomainError('edit.shape', shapeSentence(wrong, field))
   return { ...thing, [field]: after }
 }
 
@@ -139,7 +141,7 @@ function comeOrGo(things: Thing[], at: number, edit: Edit): void {
   if (at >= 0) throw new DomainError('edit.key-used', `There is a ${LISTS[list as ListName].kind} "${key}" already.`)
   if ((after as Thing)[keyField(list as ListName)] !== key) throw new DomainError('edit.key', 'A thing is named by its own key.')
   const [wrong] = Value.Errors(schemaOf(list)!, after)
-  if (wrong) throw new DomainError('edit.shape', `The ${LISTS[list as ListName].kind} cannot be that: ${wrong.path} ${wrong.message}.`)
+  if (wrong) throw new DomainError('edit.shape', shapeSentence(wrong, LISTS[list as ListName].kind))
   things.splice(placeBehind(things, list as ListName, behind), 0, after as Thing)
 }
 

@@ -29,6 +29,14 @@ export function keyedPlace(document: unknown, pointer: string): string {
 }
 
 /**
+ * The pointer of a place; what `placeOfPointer` reads.
+ *
+ * @example pointerOf({ list: 'steps', key: 'cover-off', field: 'after' }) // '/steps/cover-off/after'
+ */
+export const pointerOf = ({ list, key, field }: Place): string =>
+  [...list === 'sheet' ? [] : [list, key], ...field === undefined ? [] : [field]].map(segment => `/${escaped(segment)}`).join('')
+
+/**
  * What a pointer of `keyedPlace` points at, down to the field.
  *
  * @example placeOfPointer('/steps/cover-off/after/0') // { list: 'steps', key: 'cover-off', field: 'after' }

@@ -1,19 +1,22 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { fieldWord, isRequired, LIST_NAMES, schemaOf } from '#core'
-import FieldInput from './fields/FieldInput.vue'
+import { fieldWord, LIST_NAMES, schemaOf } from '#core'
+import ThingField from './ThingField.vue'
 import UnfinishedNote from './UnfinishedNote.vue'
 import type { FieldSchema } from './fields/field-kinds'
 import { useDraft } from './use-draft'
+import { useSaidOf } from './use-said-of'
 import { useUnfinished } from './use-unfinished'
 
 /** What the sheet says of the machine as a whole. */
-const { document, act } = useDraft()
-const unfinished = useUnfinished(act)
+const desk = useDraft()
+const unfinished = useUnfinished(desk)
+const saidOf = useSaidOf(() => 'sheet', () => '')
 const NOT_HERE = new Set<string>(['$schema', 'format', 'key', 'revision', ...LIST_NAMES])
 const fields = computed(() => Object.entries(schemaOf('sheet')!.properties as Record<string, FieldSchema>).filter(([field]) => !NOT_HERE.has(field)))
-const said = computed(() => ({ ...document.value as unknown as Record<string, unknown>, ...unfinished.fields.value }))
-const kept = (field: string) => (document.value as unknown as Record<string, unknown>)[field]
+const kept = computed(() => desk.document.value as unknown as Record<string, unknown>)
+const shown = computed(() => ({ ...kept.value, ...unfinished.fields.value }))
+const at = (field: string, after: unknown) => ({ list: 'sheet' as const, key: '', field, before: kept.value[field], after })
 </script>
 
 <template>
@@ -29,13 +32,13 @@ const kept = (field: string) => (document.value as unknown as Record<string, unk
         {{ fieldWord(field) }}
         <small v-if="schema.description">{{ schema.description }}</small>
       </div>
-      <FieldInput
-        :schema="schema"
+      <ThingField
         list="sheet"
-        :path="field"
-        :required="isRequired('sheet', field)"
-        :model-value="said[field]"
-        @update:model-value="unfinished.say({ list: 'sheet', key: '', field, before: kept(field), after: $event })"
+        :field="field"
+        :thing="shown"
+        :said="saidOf"
+        @say="(name, value) => unfinished.say(at(name, value))"
+        @type="(name, value) => unfinished.type(at(name, value))"
       />
     </div>
     <UnfinishedNote :words="unfinished.words.value" />

@@ -1,20 +1,22 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
-import { outlinesFromOrder, schemaOf, type Outline, type Part } from '#core'
+import { outlinesFromOrder, type Outline, type Part } from '#core'
 import ChoiceSelect from '../../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../../ui/RefusalNote.vue'
 import SectionDrawing from '../../../ui/drawings/SectionDrawing.vue'
-import FieldInput from './fields/FieldInput.vue'
-import type { FieldSchema } from './fields/field-kinds'
 import QuantityField from './fields/QuantityField.vue'
+import SaidNote from './SaidNote.vue'
+import ThingField from './ThingField.vue'
 import UnfinishedNote from './UnfinishedNote.vue'
 import { useDraft } from './use-draft'
+import { useSaidOf } from './use-said-of'
 import { useUnfinished } from './use-unfinished'
 import { useShown } from './use-shown'
 
 /** The section beside its numbers: who picks a part in the one has it in the other. */
 const { active } = defineProps<{ active: boolean }>()
-const { act, sheet, document, problem } = useDraft()
+const desk = useDraft()
+const { act, sheet, document, problem } = desk
 const isOpen = ref(false)
 const { shown } = useShown(() => active && !isOpen.value)
 const picked = ref(sheet().parts.find(part => part.outlines)?.key ?? '')
@@ -30,34 +32,32 @@ const lit = computed(() => new Set([picked.value]))
 const SIZES = [['fromMm', 'From'], ['toMm', 'To'], ['innerMm', 'Bore'], ['outerMm', 'Outside']] as const
 const LAYERS = (['housing', 'shaft', 'turning', 'still'] as const).map(value => ({ value, label: value }))
 
-const schema = schemaOf('parts', 'outlines') as FieldSchema
-/** As it is written by now: the drawing waits while its form is open. */
+/** The part at hand as it is written by now: the drawing waits while its form is open. */
 const part = computed(() => document.value?.parts.find(({ key }) => key === picked.value))
-const unfinished = useUnfinished(act)
-watch(isOpen, unfinished.forget)
-const now = (key: string) => sheet().parts.find(part => part.key === key)!
-function write(part: Part, outlines: readonly Outline[]) {
-  const { outlines: before } = now(part.key)
-  act([{ list: 'parts', key: part.key, field: 'outlines', ...before ? { before } : {}, ...outlines.length > 0 ? { after: outlines } : {} }])
-}
+const said = useSaidOf(() => 'parts', () => active ? picked.value : '')
+const saidOfSection = computed(() => said.value.filter(({ field }) => field === 'outlines'))
+const unfinished = useUnfinished(desk)
+watch([isOpen, picked], unfinished.forget)
+const outlinesNow = () => part.value!.outlines ?? []
+const at = (after: unknown) => ({ list: 'parts' as const, key: picked.value, field: 'outlines', before: part.value!.outlines, after })
+const write = (outlines: readonly Outline[]) => act([at(outlines.length > 0 ? outlines : undefined)])
 /** Who writes a size has it from the drawing, or from the part: it is no sketch any more. */
-function put(part: Part, at: number, said: Partial<Outline>) {
-  if (Object.values(said).some(value => value === undefined)) return
-  write(part, now(part.key).outlines!.map((outline, i) => {
-    if (i !== at) return outline
-    const { notToScale: _sketch, ...measured } = outline
-    return { ...measured, ...said }
-  }))
-}
-const remove = (part: Part, at: number) => write(part, now(part.key).outlines!.filter((_, i) => i !== at))
+const withPiece = (nth: number, said: Partial<Outline>) => outlinesNow().map((outline, i) => {
+  if (i !== nth) return outline
+  const { notToScale: _sketch, ...measured } = outline
+  return { ...measured, ...said }
+})
+/** A size is never nothing. */
+const put = (nth: number, field: string, size: number | undefined) => { if (size !== undefined) write(withPiece(nth, { [field]: size })) }
+const type = (nth: number, field: string, size: number | undefined) =>
+  unfinished.type(at(size === undefined ? part.value!.outlines : withPiece(nth, { [field]: size })))
+const remove = (nth: number) => write(outlinesNow().filter((_, i) => i !== nth))
 /** One more piece of it, behind its last one, or behind all that is drawn. */
-function add(key: string) {
-  const part = now(key)
+function add() {
   const endMm = Math.max(0, ...rows.value.map(({ outline }) => outline.toMm))
-  const last = part.outlines?.at(-1) ?? { fromMm: 0, toMm: endMm, innerMm: 0, outerMm: 60 }
+  const last = outlinesNow().at(-1) ?? { fromMm: 0, toMm: endMm, innerMm: 0, outerMm: 60 }
   const { notToScale: _sketch, ...like } = last
-  write(part, [...part.outlines ?? [], { ...like, fromMm: last.toMm, toMm: last.toMm + 40 }])
-  picked.value = key
+  write([...outlinesNow(), { ...like, fromMm: last.toMm, toMm: last.toMm + 40 }])
 }
 function drawAll() {
   proposed.value = outlinesFromOrder(sheet())
@@ -118,7 +118,7 @@ function drawAll() {
       />
       <el-button
         :disabled="!picked"
-        @click="add(picked)"
+        @click="add"
       >
         <Icon name="ph:plus" /> One more piece
       </el-button>
@@ -133,91 +133,100 @@ function drawAll() {
         class="quiet"
       >{{ undrawn.length }} not drawn</span>
     </div>
-    <el-table
-      :data="rows"
-      row-key="id"
-      max-height="max(320px, calc(100vh - 380px))"
-      aria-label="Outlines"
-      empty-text="Pick a part and draw its first piece."
-      :row-class-name="({ row }: { row: { part: Part } }) => row.part.key === picked ? 'picked' : ''"
-      @row-click="(row: { part: Part }) => picked = row.part.key"
-    >
-      <el-table-column
-        label="Part, in mm"
-        min-width="150"
+    <div class="numbers">
+      <el-table
+        :data="rows"
+        row-key="id"
+        max-height="max(320px, calc(100vh - 430px))"
+        aria-label="Outlines"
+        empty-text="Pick a part and draw its first piece."
+        :row-class-name="({ row }: { row: { part: Part } }) => row.part.key === picked ? 'picked' : ''"
+        @row-click="(row: { part: Part }) => picked = row.part.key"
       >
-        <template #default="{ row }">
-          <button class="name">
-            {{ row.part.name }}
-          </button>
-        </template>
-      </el-table-column>
-      <el-table-column
-        v-for="[field, name] in SIZES"
-        :key="field"
-        :label="name"
-        align="right"
-        width="84"
-      >
-        <template #default="{ row }">
-          <QuantityField
-            v-if="row.part.key === picked"
-            :model-value="row.outline[field]"
-            :label="`${name} of ${row.part.name}, mm`"
-            @update:model-value="put(row.part, row.at, { [field]: $event })"
-          />
-          <span
-            v-else
-            class="mono"
-          >{{ row.outline[field] }}</span>
-        </template>
-      </el-table-column>
-      <el-table-column
-        label="Layer"
-        width="118"
-      >
-        <template #default="{ row }">
-          <ChoiceSelect
-            v-if="row.part.key === picked"
-            :model-value="row.outline.layer ?? 'housing'"
-            :choices="LAYERS"
-            :label="`Layer of ${row.part.name}`"
-            @update:model-value="put(row.part, row.at, { layer: $event })"
-          />
-          <template v-else>
-            {{ row.outline.layer ?? 'housing' }}
+        <el-table-column
+          label="Part, in mm"
+          min-width="150"
+        >
+          <template #default="{ row }">
+            <button class="name">
+              {{ row.part.name }}
+            </button>
           </template>
-        </template>
-      </el-table-column>
-      <el-table-column
-        width="48"
-        align="right"
-      >
-        <template #default="{ row }">
-          <el-button
-            v-if="row.part.key === picked"
-            text
-            :aria-label="`Take away this piece of ${row.part.name}`"
-            @click.stop="remove(row.part, row.at)"
-          >
-            <Icon name="ph:x" />
-          </el-button>
-        </template>
-      </el-table-column>
-    </el-table>
+        </el-table-column>
+        <el-table-column
+          v-for="[field, name] in SIZES"
+          :key="field"
+          :label="name"
+          align="right"
+          width="84"
+        >
+          <template #default="{ row }">
+            <QuantityField
+              v-if="row.part.key === picked"
+              :model-value="row.outline[field]"
+              :label="`${name} of ${row.part.name}, mm`"
+              @update:model-value="put(row.at, field, $event)"
+              @typed="type(row.at, field, $event)"
+            />
+            <span
+              v-else
+              class="mono"
+            >{{ row.outline[field] }}</span>
+          </template>
+        </el-table-column>
+        <el-table-column
+          label="Layer"
+          width="118"
+        >
+          <template #default="{ row }">
+            <ChoiceSelect
+              v-if="row.part.key === picked"
+              :model-value="row.outline.layer ?? 'housing'"
+              :choices="LAYERS"
+              :label="`Layer of ${row.part.name}`"
+              @update:model-value="write(withPiece(row.at, { layer: $event }))"
+            />
+            <template v-else>
+              {{ row.outline.layer ?? 'housing' }}
+            </template>
+          </template>
+        </el-table-column>
+        <el-table-column
+          width="48"
+          align="right"
+        >
+          <template #default="{ row }">
+            <el-button
+              v-if="row.part.key === picked"
+              text
+              :aria-label="`Take away this piece of ${row.part.name}`"
+              @click.stop="remove(row.at)"
+            >
+              <Icon name="ph:x" />
+            </el-button>
+          </template>
+        </el-table-column>
+      </el-table>
+      <SaidNote
+        v-for="one in saidOfSection"
+        :key="one.text"
+        :said="one"
+      />
+    </div>
     <el-drawer
       v-model="isOpen"
       :title="`Section of ${part?.name}`"
       size="min(620px, 100vw)"
       append-to-body
     >
-      <FieldInput
+      <ThingField
         v-if="part && isOpen"
-        :schema="schema"
         list="parts"
-        path="outlines"
-        :model-value="unfinished.fields.value.outlines ?? part.outlines"
-        @update:model-value="unfinished.say({ list: 'parts', key: picked, field: 'outlines', before: part.outlines, after: $event })"
+        field="outlines"
+        :thing="{ ...part, ...unfinished.fields.value }"
+        :said="said"
+        @say="(_field, value) => unfinished.say(at(value))"
+        @type="(_field, value) => unfinished.type(at(value))"
       />
       <template #footer>
         <RefusalNote :text="problem" />
@@ -241,7 +250,7 @@ function drawAll() {
 .bar { grid-column: 2; display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
 .bar .el-button { margin: 0; }
 .pick { width: 210px; }
-.pane > .el-table { grid-column: 2; }
+.numbers { grid-column: 2; }
 .name { padding: 6px 0; border: 0; background: none; color: var(--ink); text-align: left; font: 600 15px/1.2 var(--text); cursor: pointer; }
 .pane :deep(.picked) { --el-table-tr-bg-color: var(--verdigris-tint); }
 @media (max-width: 1100px) {

@@ -2,9 +2,10 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { v4 as newId } from 'uuid'
 import {
-  editsToRemove, fieldWord, isRequired, LISTS, namedBy, newThing, schemaOf, thingsOf, type ListName, type Naming, type SheetDocument,
+  editsToRemove, fieldWord, isRequired, LISTS, namedBy, newThing, schemaOf, thingsOf, type Edit, type ListName, type Naming, type SheetDocument,
 } from '#core'
 import RefusalNote from '../../../ui/RefusalNote.vue'
+import ElsewhereNote from './ElsewhereNote.vue'
 import { FIRST_FIELDS } from './first-fields'
 import { StepOnBench } from './later-panes'
 import ThingField from './ThingField.vue'
@@ -17,7 +18,8 @@ import { useUnfinished } from './use-unfinished'
 /** One thing of a list beside its table: written field by field; a new one goes in when it is whole. */
 const { list, thing: key } = defineProps<{ list: ListName, thing: string | null }>()
 const open = defineModel<boolean>({ required: true })
-const { sheet, act, document, checked, problem } = useDraft()
+const desk = useDraft()
+const { sheet, act, document, checked, typed, problem } = desk
 
 const draft = shallowRef<Record<string, unknown>>({})
 const keyField = computed(() => LISTS[list].key)
@@ -25,7 +27,7 @@ const there = computed(() => {
   void document.value
   return key === null ? undefined : thingsOf(sheet(), list).find(one => one[keyField.value] === key) as Record<string, unknown> | undefined
 })
-const unfinished = useUnfinished(act)
+const unfinished = useUnfinished(desk)
 /** What names it, once somebody wants it gone. */
 const asked = ref<Naming[]>([])
 watch(open, (isOpen) => {
@@ -39,7 +41,7 @@ watch(open, (isOpen) => {
 /** The newest state that can be worked by: a step of it is seen as the bench shows it. */
 const sound = shallowRef<SheetDocument | null>(null)
 watch([checked, open], () => {
-  if (open.value && list === 'steps' && checked.value?.faults.length === 0) sound.value = document.value
+  if (open.value && list === 'steps' && typed.value.length === 0 && checked.value?.faults.length === 0) sound.value = document.value
 }, { immediate: true })
 const isOnBench = computed(() => key !== null && sound.value?.steps.some(step => step.key === key) === true)
 /** The field that is written in the form, framed where the bench shows it, or in the step itself. */
@@ -50,24 +52,37 @@ function writeInForm(target: EventTarget | null) {
   inForm.value = fieldUnder(target)
   inStep.value = null
 }
-const said = useSaidOf(() => list, () => open.value ? key ?? '' : '')
+// Who leaves a field with Esc leaves what was typed there.
+watch(inStep, () => desk.type([]))
+/** The thing that is written, in the sheet or not yet. */
+const at = computed(() => key ?? draft.value[keyField.value] as string)
+const said = useSaidOf(() => list, () => open.value ? at.value : '')
 const shown = computed(() => there.value ? { ...there.value, ...unfinished.fields.value } : draft.value)
 const title = computed(() => (shown.value.name ?? shown.value.title ?? shown.value.question) as string || `New ${LISTS[list].kind}`)
 
+const asEdit = (field: string, after: unknown) => ({ list, key: key!, field, before: there.value![field], after })
+const newWith = (field: string, value: unknown) =>
+  Object.fromEntries([...Object.entries(draft.value).filter(([name]) => name !== field), ...value === undefined ? [] : [[field, value]]])
+const missingIn = (thing: Record<string, unknown>) => Object.keys(schemaOf(list)!.properties as object)
+  .filter(field => field !== 'key' && isRequired(list, field) && (thing[field] ?? '') === '')
+const comes = (thing: Record<string, unknown>): Edit => ({
+  list, key: (thing[keyField.value] ?? '') as string, after: thing, behind: thingsOf(sheet(), list).at(-1)?.[keyField.value] ?? '',
+})
+/** The checker reads a new thing as soon as it is whole. */
+const typeNew = (thing: Record<string, unknown>) => desk.type(missingIn(thing).length > 0 ? [] : [comes(thing)])
+
 function say(field: string, value: unknown) {
-  if (there.value) unfinished.say({ list, key: key!, field, before: there.value[field], after: value })
-  else draft.value = value === undefined ? without(field) : { ...draft.value, [field]: value }
+  if (there.value) unfinished.say(asEdit(field, value))
+  else typeNew(draft.value = newWith(field, value))
 }
-const without = (field: string) => Object.fromEntries(Object.entries(draft.value).filter(([name]) => name !== field))
+function type(field: string, value: unknown) {
+  if (there.value) unfinished.type(asEdit(field, value))
+  else typeNew(newWith(field, value))
+}
 function add() {
-  const missing = Object.keys(schemaOf(list)!.properties as object)
-    .filter(field => field !== 'key' && isRequired(list, field) && (draft.value[field] ?? '') === '')
-  if (missing.length > 0) {
-    problem.value = `Still to say: ${missing.map(fieldWord).join(', ')}.`
-    return
-  }
-  const behind = thingsOf(sheet(), list).at(-1)?.[keyField.value] ?? ''
-  if (act([{ list, key: (draft.value[keyField.value] ?? '') as string, after: draft.value, behind }])) open.value = false
+  const missing = missingIn(draft.value)
+  if (missing.length > 0) problem.value = `Still to say: ${missing.map(fieldWord).join(', ')}.`
+  else if (act([comes(draft.value)])) open.value = false
 }
 
 function remove() {
@@ -93,6 +108,7 @@ function takeOut() {
         :thing="shown"
         :said="said"
         @say="say"
+        @type="type"
         @focusin="writeInForm($event.target)"
       />
       <StepOnBench
@@ -113,10 +129,17 @@ function takeOut() {
           :thing="shown"
           :said="said"
           @say="say"
+          @type="type"
         />
       </StepOnBench>
     </div>
     <template #footer>
+      <ElsewhereNote
+        v-if="open"
+        :key="key ?? 'new'"
+        :list="list"
+        :thing="at"
+      />
       <RefusalNote :text="problem" />
       <UnfinishedNote :words="problem ? '' : unfinished.words.value" />
       <div

@@ -9,7 +9,7 @@ import type { SaidOfField } from './use-said-of'
 
 /** All fields of one thing: those that are said and those most things of its list say, then the others by choice. */
 const { list, thing, said } = defineProps<{ list: ListName, thing: object, said: readonly SaidOfField[] }>()
-const emit = defineEmits<{ say: [field: string, value: unknown] }>()
+const emit = defineEmits<{ say: [field: string, value: unknown], type: [field: string, value: unknown] }>()
 
 const properties = computed(() => schemaOf(list)!.properties as Record<string, FieldSchema>)
 const values = computed(() => thing as Record<string, unknown>)
@@ -49,6 +49,7 @@ const others = computed(() => Object.keys(properties.value)
         :thing="thing"
         :said="said"
         @say="(name, value) => emit('say', name, value)"
+        @type="(name, value) => emit('type', name, value)"
       />
     </div>
     <el-select

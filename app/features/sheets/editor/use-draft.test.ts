@@ -9,10 +9,22 @@ vi.hoisted(() => {
   vi.stubGlobal('window', new EventTarget())
   vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => {} })
 })
+/** A worker that breaks at what it is asked next, and starts anew. */
+const forgetful = { next: false }
 vi.mock('../../../workers/ask-worker', () => ({
   openCoreWorker: () => {
-    const check = draftChecker()
-    return { ask: async (_task: string, news: DraftNews) => check(structuredClone(news)), stop: () => {} }
+    let check = draftChecker()
+    return {
+      async ask(_task: string, news: DraftNews) {
+        if (forgetful.next) {
+          forgetful.next = false
+          check = draftChecker()
+          throw new Error('broken')
+        }
+        return check(structuredClone(news))
+      },
+      stop: () => {},
+    }
   },
 }))
 
@@ -95,7 +107,7 @@ describe('a draft at the desk', () => {
   it('refuses here what could not be, in a sentence, and sends nothing', async () => {
     const opened = await desk()
     expect(opened.act([{ list: 'parts', key: 'rotor', field: 'count', before: 1, after: 'two' }])).toBe(false)
-    expect(opened.problem.value).toMatch(/count/)
+    expect(opened.problem.value).toMatch(/Pieces has to be/)
     expect(opened.act([])).toBe(false)
     expect([server.sent, titleOf(opened.document.value)]).toEqual([[], first])
   })
@@ -158,5 +170,36 @@ describe('a draft at the desk', () => {
     }
     await isRead()
     expect(opened.checked.value).not.toEqual(untouched)
+  })
+
+  it('lets the checker read what is typed, and not send it; what is kept then, or left, is no longer typed', async () => {
+    const opened = await desk()
+    const reads = (edits: Edit[]) =>
+      vi.waitFor(() => expect(opened.checked.value).toEqual(draftChecker()({ document: applyEdits(opened.document.value!, edits) })))
+    const mass = (after: number): Edit[] => [{ list: 'parts', key: 'seal-glands', field: 'massKg', after }]
+    await reads([])
+    const untouched = opened.checked.value
+    opened.type(mass(9))
+    opened.type(mass(90))
+    await reads(mass(90))
+    expect(opened.checked.value).not.toEqual(untouched)
+    opened.type([])
+    await reads([])
+    expect([opened.checked.value, server.sent]).toEqual([untouched, []])
+    opened.type(mass(90))
+    opened.act(mass(90))
+    expect(opened.typed.value).toEqual([])
+    await settled(opened)
+    await reads([])
+    expect(opened.checked.value).not.toEqual(untouched)
+  })
+
+  it('tells the checker the whole again when it has lost what it kept', async () => {
+    const opened = await desk()
+    await vi.waitFor(() => expect(opened.checked.value).not.toBeNull())
+    forgetful.next = true
+    opened.act([title(first, 'Second')])
+    await vi.waitFor(() => expect(opened.checked.value).toEqual(draftChecker()({ document: opened.document.value! })))
+    expect(forgetful.next).toBe(false)
   })
 })

@@ -8,6 +8,8 @@ import { undoable } from './undoable'
 
 interface Deed { id: string, edits?: Edit[], undoes?: number }
 const RETRY_MS = 3000
+/** A copy for the worker and the server: what a form holds is reactive. */
+const plainly = (edits: readonly Edit[]) => JSON.parse(JSON.stringify(edits)) as Edit[]
 
 /**
  * A draft under an author's hands: what is written shows at once, goes to the server deed by deed, and waits while there is no link; what
@@ -24,8 +26,11 @@ export function makeDraft(id: string) {
   const worker = openCoreWorker()
   let looking = false
   let isStale = false
+  let isGone = false
   /** What the checker has not been told yet; null: it has to be told the whole. */
   let untold: Edit[] | null = null
+  /** What is being typed: the checker reads it with the rest, and it is kept when its field is left. */
+  const typed = shallowRef<readonly Edit[]>([])
   /** What the checker says of the newest state: while it reads, what comes meanwhile is read once afterwards. */
   async function check(): Promise<void> {
     isStale = true
@@ -33,12 +38,14 @@ export function makeDraft(id: string) {
     looking = true
     while (isStale && document.value) {
       isStale = false
-      const news = untold ? { edits: untold } : { document: document.value }
+      const isWhole = untold === null
+      const news = { ...untold ? { edits: untold } : { document: document.value }, typed: typed.value }
       untold = []
       try {
         checked.value = await worker.ask('checkDraft', news)
       } catch {
         untold = null
+        isStale ||= !isWhole && !isGone
       }
     }
     looking = false
@@ -96,13 +103,19 @@ export function makeDraft(id: string) {
     void send()
   }
 
+  /** What stands in a field that is still written in; nothing, once nobody does. */
+  function type(edits: readonly Edit[]): void {
+    if (edits.length + typed.value.length === 0) return
+    typed.value = plainly(edits)
+    void check()
+  }
+
   /** Makes a change; false, with the sentence in `problem`, where it cannot be. */
   function act(edits: readonly Edit[]): boolean {
     problem.value = ''
     clash.value = null
     if (!document.value || edits.length === 0) return false
-    // A plain copy: what a form holds is reactive.
-    const plain = JSON.parse(JSON.stringify(edits)) as Edit[]
+    const plain = plainly(edits)
     try {
       document.value = applyEdits(document.value, plain)
     } catch (error) {
@@ -110,6 +123,7 @@ export function makeDraft(id: string) {
       problem.value = error.message
       return false
     }
+    typed.value = []
     untold?.push(...plain)
     void check()
     put({ id: newId(), edits: plain })
@@ -129,11 +143,12 @@ export function makeDraft(id: string) {
   window.addEventListener('beforeunload', warn)
   onScopeDispose(() => {
     window.removeEventListener('beforeunload', warn)
+    isGone = true
     worker.stop()
   })
 
   return {
-    id, answer, document, history, problem, clash, saving, isCut, checked, load, act, mayUndo, mayRedo,
+    id, answer, document, history, problem, clash, saving, isCut, checked, typed, load, type, act, mayUndo, mayRedo,
     undo: () => takeBack(mayUndo.value), redo: () => takeBack(mayRedo.value),
   }
 }

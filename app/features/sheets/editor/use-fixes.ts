@@ -4,7 +4,7 @@ import { useCatalogueStore } from '../../../net/catalogue-store'
 import { askWorker } from '../../../workers/ask-worker'
 import { useDraft } from './use-draft'
 
-/** So long nothing was written. */
+/** So long nothing was written; what is still typed is no state to mend. */
 const RESTS_MS = 600
 
 /**
@@ -15,7 +15,7 @@ const RESTS_MS = 600
  * @returns the fix of what is said at a place; undefined where there is none, or not yet
  */
 export function useFixes(wanted: () => boolean, of: () => Pick<Place, 'list' | 'key'> | undefined = () => undefined) {
-  const { checked, sheet } = useDraft()
+  const { checked, typed, sheet } = useDraft()
   const catalogue = useCatalogueStore()
   const fixes = shallowRef<readonly Fix[]>([])
   let waiting: ReturnType<typeof setTimeout> | undefined
@@ -23,12 +23,12 @@ export function useFixes(wanted: () => boolean, of: () => Pick<Place, 'list' | '
     const asked = of()?.key
     const found = await askWorker('fixes', { sheet: sheet(), checked: said, shop: catalogue.shop, of: of() }).catch(() => [])
     // What was said of an older state, or of what is closed by now, is nothing to act on.
-    if (said === checked.value && asked === of()?.key && wanted()) fixes.value = found
+    if (said === checked.value && asked === of()?.key && wanted() && typed.value.length === 0) fixes.value = found
   }
-  watch([wanted, checked, () => of()?.key], ([isWanted, said]) => {
+  watch([wanted, checked, () => of()?.key, typed], ([isWanted, said, _key, writing]) => {
     clearTimeout(waiting)
     fixes.value = []
-    if (isWanted && said) waiting = setTimeout(() => void find(said), RESTS_MS)
+    if (isWanted && said && writing.length === 0) waiting = setTimeout(() => void find(said), RESTS_MS)
   }, { immediate: true })
   onScopeDispose(() => clearTimeout(waiting))
   return ({ list, key }: Pick<Place, 'list' | 'key'>, text: string): Proposal | undefined =>

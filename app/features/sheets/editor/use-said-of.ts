@@ -1,5 +1,5 @@
 import { computed, type ComputedRef } from 'vue'
-import { placeOfPointer, type Finding, type ListName, type Proposal } from '#core'
+import { placeOfPointer, type Finding, type Place, type Proposal } from '#core'
 import { findingsAt } from '../findings'
 import { useDraft } from './use-draft'
 import { useFixes } from './use-fixes'
@@ -8,7 +8,7 @@ import { useFixes } from './use-fixes'
 export interface SaidOfField { field: string | undefined, text: string, finding?: Finding, fix?: Proposal | undefined }
 
 /** What the checker of the open draft says of one thing. */
-export function useSaidOf(list: () => ListName, key: () => string): ComputedRef<SaidOfField[]> {
+export function useSaidOf(list: () => Place['list'], key: () => string): ComputedRef<SaidOfField[]> {
   const { checked } = useDraft()
   const said = computed<SaidOfField[]>(() => [
     ...(checked.value?.faults ?? []).flatMap(({ place, reason }) => {

@@ -7,21 +7,27 @@ import { useUnfinished } from './use-unfinished'
 function atStep() {
   let document = liftPumpDocument()
   const made: (readonly Edit[])[] = []
-  const unfinished = useUnfinished((edits) => {
-    try {
-      document = applyEdits(document, edits)
-    } catch (error) {
-      if (error instanceof DomainError) return false
-      throw error
-    }
-    made.push(edits)
-    return true
+  const typed: unknown[] = []
+  const unfinished = useUnfinished({
+    act(edits) {
+      try {
+        document = applyEdits(document, edits)
+      } catch (error) {
+        if (error instanceof DomainError) return false
+        throw error
+      }
+      made.push(edits)
+      return true
+    },
+    type: edits => typed.push(edits.map(({ after }) => after)),
   })
   const step = () => document.steps.find(({ lifts, removes }) => removes && !lifts)!
   const { key } = step()
   const now = () => document.steps.find(one => one.key === key)! as unknown as Record<string, unknown>
-  const say = (field: string, after: unknown) => unfinished.say({ list: 'steps', key, field, before: now()[field], after })
-  return { unfinished, made, now, say }
+  const at = (field: string, after: unknown) => ({ list: 'steps' as const, key, field, before: now()[field], after })
+  const say = (field: string, after: unknown) => unfinished.say(at(field, after))
+  const type = (field: string, after: unknown) => unfinished.type(at(field, after))
+  return { unfinished, made, typed, now, say, type }
 }
 
 test('half of a field stays in the form, the whole goes into the draft, and nothing is written twice', () => {
@@ -48,4 +54,18 @@ test('what the draft refuses stays in the form, beside what else is being writte
   expect([unfinished.words.value, made.length]).toEqual(['Hold point', 0])
   unfinished.forget()
   expect(unfinished.fields.value).toEqual({})
+})
+
+test('what is typed is told and kept nowhere; back where it was, once it is said or left out, nothing is being typed', () => {
+  const { unfinished, made, typed, now, say, type } = atStep()
+  const { title } = now()
+  type('title', 'Lift')
+  type('title', 'Lift the cover')
+  expect([typed, made.length, unfinished.fields.value]).toEqual([[['Lift'], ['Lift the cover']], 0, {}])
+  for (const end of [() => type('title', title), () => say('title', 'Lift the cover'), () => say('title', ''), unfinished.forget]) {
+    type('why', 'So that')
+    end()
+    expect(typed.slice(-2)).toEqual([['So that'], []])
+  }
+  expect([made.length, now().title]).toEqual([1, 'Lift the cover'])
 })

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { fieldQuantity, fieldWord, kindAt, type Attachment, type Place } from '#core'
 import AttachmentsField from './AttachmentsField.vue'
 import ConditionField from './ConditionField.vue'
-import { choicesOf, emptyOf, fieldKind, type FieldSchema } from './field-kinds'
+import { choicesOf, emptyOf, fieldKind, WRITTEN, type FieldSchema } from './field-kinds'
 import GroupField from './GroupField.vue'
 import JsonField from './JsonField.vue'
 import ListField from './ListField.vue'
@@ -15,6 +15,8 @@ const { schema, list, path, measures, required = false } = defineProps<{
   schema: FieldSchema, list: Place['list'], path: string, measures?: unknown, required?: boolean
 }>()
 const value = defineModel<unknown>()
+/** What stands in it while it is written. */
+const emit = defineEmits<{ typed: [value: unknown] }>()
 const desk = useDraftIfOpen()
 
 const field = computed(() => path.split('/').findLast(name => name !== '*')!)
@@ -36,23 +38,14 @@ function pickedFrom(): Picks {
   const named = refersTo.value ?? itemRefersTo.value
   return named && (kind.value === 'reference' || kind.value === 'references') ? choicesOf(desk!.document.value!, named) : undefined
 }
-const lines = computed(() => (value.value as string[] | undefined ?? []).join('\n'))
-const sayLines = (text: string) => {
-  const said = text.split('\n').map(line => line.trim()).filter(Boolean)
-  value.value = said.length > 0 ? said : undefined
-}
-const sayNumbers = (text: string) => {
-  const said = text.split(/[;\s]+/).filter(Boolean).map(one => Number(one.replace(',', '.')))
-  value.value = said.length > 0 ? said : undefined
-}
+const writes = computed(() => WRITTEN[kind.value])
 /* What the value is, once its kind is known. */
 const asCondition = computed(() => value.value as Record<string, string[]> | undefined)
 const asNumber = computed(() => value.value as number | undefined)
 const asList = computed(() => value.value as object[] | undefined)
 const asAttachments = computed(() => value.value as Attachment[] | undefined)
 const asGroup = computed(() => value.value as object | undefined)
-const asText = computed(() => (value.value ?? '') as string)
-const asNumbers = computed(() => (value.value as number[] | undefined ?? []).join('  '))
+const written = computed(() => Array.isArray(value.value) ? value.value.join(kind.value === 'lines' ? '\n' : '  ') : (value.value ?? '') as string)
 const isMany = computed(() => kind.value === 'references' || kind.value === 'choices')
 const asKeys = computed(() => (value.value ?? (isMany.value ? [] : undefined)) as string)
 const sayKeys = (said: unknown) => {
@@ -96,34 +89,19 @@ const shape = computed(() => shapes.value.find(one => wordOf(one) === (value.val
     :minutes="field === 'minutes'"
     :label="label"
     @update:model-value="value = $event"
+    @typed="emit('typed', $event)"
   />
   <el-input
-    v-else-if="kind === 'line' || kind === 'text'"
-    :model-value="asText"
-    :type="kind === 'text' ? 'textarea' : 'text'"
-    class="grows"
+    v-else-if="writes"
+    :model-value="written"
+    :type="kind === 'text' || kind === 'lines' ? 'textarea' : 'text'"
+    :class="kind === 'numbers' ? 'mono' : 'grows'"
     :maxlength="schema.maxLength"
+    :placeholder="kind === 'lines' ? 'one a line' : ''"
     :aria-label="label"
     :model-modifiers="{ lazy: true }"
-    @change="value = String($event).trim() || undefined"
-  />
-  <el-input
-    v-else-if="kind === 'lines'"
-    :model-value="lines"
-    type="textarea"
-    class="grows"
-    placeholder="one a line"
-    :aria-label="label"
-    :model-modifiers="{ lazy: true }"
-    @change="sayLines(String($event))"
-  />
-  <el-input
-    v-else-if="kind === 'numbers'"
-    :model-value="asNumbers"
-    class="mono"
-    :aria-label="label"
-    :model-modifiers="{ lazy: true }"
-    @change="sayNumbers(String($event))"
+    @input="emit('typed', writes(String($event)))"
+    @change="value = writes(String($event))"
   />
   <ConditionField
     v-else-if="kind === 'condition'"
@@ -146,6 +124,7 @@ const shape = computed(() => shapes.value.find(one => wordOf(one) === (value.val
     :measures="measures"
     :most="schema.maxItems"
     @update:model-value="value = $event"
+    @typed="emit('typed', $event)"
   />
   <div
     v-else-if="kind === 'shapes'"
@@ -172,6 +151,7 @@ const shape = computed(() => shapes.value.find(one => wordOf(one) === (value.val
       :path="path"
       :measures="measures"
       @update:model-value="value = $event"
+      @typed="emit('typed', $event)"
     />
   </div>
   <GroupField
@@ -183,11 +163,13 @@ const shape = computed(() => shapes.value.find(one => wordOf(one) === (value.val
     :measures="measures"
     :removable="!required"
     @update:model-value="value = $event"
+    @typed="emit('typed', $event)"
   />
   <JsonField
     v-else
     v-model="value"
     :label="label"
+    @typed="emit('typed', $event)"
   />
 </template>
 

@@ -7,12 +7,13 @@ import FieldInput from './FieldInput.vue'
 /** Fields that belong together, under one name. */
 const { schema, path } = defineProps<{ schema: FieldSchema, list: Place['list'], path: string, measures?: unknown, removable?: boolean }>()
 const value = defineModel<object | undefined>()
+const emit = defineEmits<{ typed: [value: object | undefined] }>()
 const fields = computed(() => Object.entries(schema.properties ?? {}).filter(([, one]) => one.const === undefined))
 const at = (field: string) => (value.value as Record<string, unknown> | undefined)?.[field]
-function say(field: string, said: unknown) {
+function withField(field: string, said: unknown) {
   const { [field]: _was, ...others } = (value.value ?? {}) as Record<string, unknown>
   const next = said === undefined ? others : { ...others, [field]: said }
-  value.value = Object.keys(next).length > 0 || (schema.required ?? []).length > 0 ? next : undefined
+  return Object.keys(next).length > 0 || (schema.required ?? []).length > 0 ? next : undefined
 }
 </script>
 
@@ -42,7 +43,8 @@ function say(field: string, said: unknown) {
         :measures="measures"
         :required="schema.required?.includes(field)"
         :model-value="at(field)"
-        @update:model-value="say(field, $event)"
+        @update:model-value="value = withField(field, $event)"
+        @typed="emit('typed', withField(field, $event))"
       />
     </div>
     <el-button

@@ -4,21 +4,22 @@ import { ref, watch } from 'vue'
 /** What no form shows is written as it stands in the document. */
 const { label } = defineProps<{ label: string }>()
 const value = defineModel<unknown>()
+const emit = defineEmits<{ typed: [value: unknown] }>()
 const shown = () => value.value === undefined ? '' : JSON.stringify(value.value, null, 1)
 const [text, problem] = [ref(shown()), ref('')]
 watch(value, () => { text.value = shown() })
 
-function commit() {
-  problem.value = ''
-  if (text.value.trim() === '') {
-    value.value = undefined
-    return
-  }
+function read(): { said: unknown, problem: string } {
   try {
-    value.value = JSON.parse(text.value) as unknown
+    return { said: text.value.trim() === '' ? undefined : JSON.parse(text.value), problem: '' }
   } catch (error) {
-    problem.value = `This is no JSON: ${(error as Error).message}`
+    return { said: value.value, problem: `This is no JSON: ${(error as Error).message}` }
   }
+}
+function commit() {
+  const { said, problem: wrong } = read()
+  problem.value = wrong
+  value.value = said
 }
 </script>
 
@@ -29,6 +30,7 @@ function commit() {
       class="grows mono"
       type="textarea"
       :aria-label="label"
+      @input="emit('typed', read().said)"
       @change="commit"
     />
     <small

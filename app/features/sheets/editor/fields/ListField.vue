@@ -6,8 +6,10 @@ import GroupField from './GroupField.vue'
 /** Several of one kind, each with its own fields. */
 const { schema, most = 400 } = defineProps<{ schema: FieldSchema, list: Place['list'], path: string, measures?: unknown, most?: number | undefined }>()
 const value = defineModel<object[] | undefined>()
+const emit = defineEmits<{ typed: [value: object[]] }>()
 const put = (next: object[]) => { value.value = next.length > 0 ? next : undefined }
 const all = () => value.value ?? []
+const withOne = (at: number, said: object = {}) => all().map((was, i) => i === at ? said : was)
 </script>
 
 <template>
@@ -25,7 +27,8 @@ const all = () => value.value ?? []
         :list="list"
         :path="path"
         :measures="measures"
-        @update:model-value="put(all().map((was, j) => j === i ? $event ?? {} : was))"
+        @update:model-value="put(withOne(i, $event))"
+        @typed="emit('typed', withOne(i, $event))"
       />
       <el-button
         link

@@ -6,14 +6,20 @@ import { saidQuantity } from '../../../../ui/said-quantity'
 /** A figure as people write it, with any unit of what it measures; a bare number without one. */
 const { quantity, label, minutes = false } = defineProps<{ quantity?: QuantityKind | undefined, label: string, minutes?: boolean }>()
 const value = defineModel<number | undefined>()
+const emit = defineEmits<{ typed: [value: number | undefined] }>()
 const unit = computed(() => quantity ? KINDS[quantity].base : minutes ? 'min' : '')
 const shown = () => value.value === undefined ? '' : String(value.value)
 const text = ref(shown())
 const problem = ref('')
 watch(value, () => { text.value = shown() })
 
+const read = () => quantity ? saidQuantity(text.value, quantity) : bare(text.value)
+function type() {
+  const said = read()
+  emit('typed', said.problem ? value.value : said.value)
+}
 function commit() {
-  const said = quantity ? saidQuantity(text.value, quantity) : bare(text.value)
+  const said = read()
   problem.value = said.problem
   if (!said.problem && said.value !== value.value) value.value = said.value
 }
@@ -30,6 +36,7 @@ function bare(typed: string): { value: number | undefined, problem: string } {
       v-model="text"
       class="mono"
       :aria-label="label"
+      @input="type"
       @change="commit"
     >
       <template

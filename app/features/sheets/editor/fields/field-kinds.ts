@@ -40,6 +40,15 @@ export function fieldKind(schema: FieldSchema, refersTo: Kind | undefined, itemR
   }
 }
 
+const orNothing = (said: readonly unknown[]) => said.length > 0 ? said : undefined
+/** What a text says in a field that is written as one, by its kind. */
+export const WRITTEN: Partial<Record<FieldKind, (text: string) => unknown>> = {
+  line: text => text.trim() || undefined,
+  text: text => text.trim() || undefined,
+  lines: text => orNothing(text.split('\n').map(line => line.trim()).filter(Boolean)),
+  numbers: text => orNothing(text.split(/[;\s]+/).filter(Boolean).map(one => Number(one.replace(',', '.')))),
+}
+
 /** What a thing is on other machines is written down as it stands in the document. */
 const isVariants = ({ items }: FieldSchema) => items?.properties?.set !== undefined
 

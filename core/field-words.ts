@@ -1,5 +1,3 @@
-import type { QuantityKind } from '../units'
-
 /** What a field of a sheet is called where its own name, taken apart, would not do. */
 const WORDS: Readonly<Record<string, string>> = {
   after: 'Waits for', aim: 'Aim', allIn: 'When all is in', at: 'Where each is', atMm: 'Stations along the axis', attachments: 'Pictures and papers', audited: 'Answers to the checker',
@@ -31,23 +29,4 @@ export function fieldWord(field: string): string {
   if (known) return known
   const words = field.replace(/(Mm|Kg|Nm|Deg|MPa)$/, '').replaceAll(/([A-Z])/g, letter => ` ${letter.toLowerCase()}`)
   return words.charAt(0).toUpperCase() + words.slice(1)
-}
-
-/** Fields whose value lies in what their position measures. */
-const OF_THE_POSITION: ReadonlySet<string> = new Set(['limits/lower', 'limits/upper', 'reuse/lower', 'reuse/upper', 'uncertainty', 'needs/from', 'needs/to', 'needs/step'])
-const BY_ENDING: readonly (readonly [RegExp, QuantityKind])[] = [
-  [/(Mm|Mm\/(lower|upper|\*))$/, 'length'], [/Kg$/, 'mass'], [/(Nm|Nm\/(aim|from|to))$/, 'torque'], [/Deg$/, 'angle'], [/MPa$/, 'pressure'],
-]
-
-/**
- * What a number of a sheet measures, by the place it stands at.
- *
- * @param path the fields from the thing down, with `*` for each of a list
- * @param thing whose number it is: positions measure what they say
- * @returns undefined for a bare number, such as a count or a ratio
- * @example fieldQuantity('torqueNm/aim', joint) // 'torque'
- */
-export function fieldQuantity(path: string, thing: { quantity?: unknown } = {}): QuantityKind | undefined {
-  if (typeof thing.quantity === 'string' && OF_THE_POSITION.has(path)) return thing.quantity as QuantityKind
-  return BY_ENDING.find(([ending]) => ending.test(path))?.[1]
 }
