@@ -17,7 +17,7 @@ import { useStart } from './use-start'
 const { unit } = defineProps<{ unit: UnitAnswer['unit'] }>()
 const open = defineModel<boolean>({ required: true })
 const { reason, meter, problem, busy, startJob } = useStart(() => unit.tag)
-const from = ref<'nothing' | 'sister' | 'draft'>(unit.draft ? 'draft' : 'nothing')
+const from = ref<'nothing' | 'sister' | 'draft'>('nothing')
 const catalogue = useCatalogueStore()
 const family = ref('')
 const product = ref<Product | ''>('')
@@ -27,7 +27,9 @@ const sister = ref('')
 const sheets = shallowRef<SheetRow[]>([])
 
 watch(open, async (isOpen) => {
-  if (!isOpen || sheets.value.length > 0) return
+  if (!isOpen) return
+  from.value = unit.draft ? 'draft' : 'nothing'
+  if (sheets.value.length > 0) return
   try {
     await catalogue.load()
     family.value ||= catalogue.shop.families.find(one => unit.family.toLowerCase().includes(one.key))?.key ?? ''

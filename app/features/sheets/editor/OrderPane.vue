@@ -178,8 +178,8 @@ defineExpose({ show })
     </el-button>
     <ThingDrawer
       v-model="isOpen"
+      v-model:thing="opened"
       list="steps"
-      :thing="opened"
     />
   </div>
 </template>

@@ -69,8 +69,8 @@ defineExpose({ show })
     />
     <ThingDrawer
       v-model="isOpen"
+      v-model:thing="opened"
       :list="list"
-      :thing="opened"
     />
     <PasteDialog
       v-if="canPaste"

@@ -16,7 +16,8 @@ import { useSaidOf } from './use-said-of'
 import { useUnfinished } from './use-unfinished'
 
 /** One thing of a list beside its table: written field by field; a new one goes in when it is whole. */
-const { list, thing: key } = defineProps<{ list: ListName, thing: string | null }>()
+const { list } = defineProps<{ list: ListName }>()
+const key = defineModel<string | null>('thing', { required: true })
 const open = defineModel<boolean>({ required: true })
 const desk = useDraft()
 const { sheet, act, document, checked, typed, problem } = desk
@@ -25,25 +26,25 @@ const draft = shallowRef<Record<string, unknown>>({})
 const keyField = computed(() => LISTS[list].key)
 const there = computed(() => {
   void document.value
-  return key === null ? undefined : thingsOf(sheet(), list).find(one => one[keyField.value] === key) as Record<string, unknown> | undefined
+  return key.value === null ? undefined : thingsOf(sheet(), list).find(one => one[keyField.value] === key.value) as Record<string, unknown> | undefined
 })
 const unfinished = useUnfinished(desk)
 /** What names it, once somebody wants it gone. */
 const asked = ref<Naming[]>([])
-watch(open, (isOpen) => {
+watch([open, key], ([isOpen]) => {
   problem.value = ''
   asked.value = []
   inForm.value = null
   inStep.value = null
   unfinished.forget()
-  if (isOpen && key === null) draft.value = newThing(sheet(), list, newId)
+  if (isOpen && key.value === null) draft.value = newThing(sheet(), list, newId)
 }, { immediate: true })
 /** The newest state that can be worked by: a step of it is seen as the bench shows it. */
 const sound = shallowRef<SheetDocument | null>(null)
 watch([checked, open], () => {
   if (open.value && list === 'steps' && typed.value.length === 0 && checked.value?.faults.length === 0) sound.value = document.value
 }, { immediate: true })
-const isOnBench = computed(() => key !== null && sound.value?.steps.some(step => step.key === key) === true)
+const isOnBench = computed(() => key.value !== null && sound.value?.steps.some(step => step.key === key.value) === true)
 /** The field that is written in the form, framed where the bench shows it, or in the step itself. */
 const inForm = ref<string | null>(null)
 const inStep = ref<string | null>(null)
@@ -55,12 +56,12 @@ function writeInForm(target: EventTarget | null) {
 // Who leaves a field with Esc leaves what was typed there.
 watch(inStep, () => desk.type([]))
 /** The thing that is written, in the sheet or not yet. */
-const at = computed(() => key ?? draft.value[keyField.value] as string)
+const at = computed(() => key.value ?? draft.value[keyField.value] as string)
 const said = useSaidOf(() => list, () => open.value ? at.value : '')
 const shown = computed(() => there.value ? { ...there.value, ...unfinished.fields.value } : draft.value)
 const title = computed(() => (shown.value.name ?? shown.value.title ?? shown.value.question) as string || `New ${LISTS[list].kind}`)
 
-const asEdit = (field: string, after: unknown) => ({ list, key: key!, field, before: there.value![field], after })
+const asEdit = (field: string, after: unknown) => ({ list, key: key.value!, field, before: there.value![field], after })
 const newWith = (field: string, value: unknown) =>
   Object.fromEntries([...Object.entries(draft.value).filter(([name]) => name !== field), ...value === undefined ? [] : [[field, value]]])
 const missingIn = (thing: Record<string, unknown>) => Object.keys(schemaOf(list)!.properties as object)
@@ -85,12 +86,17 @@ function add() {
   else if (act([comes(draft.value)])) open.value = false
 }
 
+/** All of its list, to be leafed through. */
+const all = computed(() => document.value && open.value ? thingsOf(document.value, list).map(one => one[keyField.value]!) : [])
+const nth = computed(() => all.value.indexOf(at.value))
+const leaf = (by: 1 | -1) => { key.value = all.value[nth.value + by]! }
+
 function remove() {
-  asked.value = namedBy(sheet(), list, key!)
+  asked.value = namedBy(sheet(), list, key.value!)
   if (asked.value.length === 0) takeOut()
 }
 function takeOut() {
-  if (act(editsToRemove(sheet(), list, key!))) open.value = false
+  if (act(editsToRemove(sheet(), list, key.value!))) open.value = false
 }
 </script>
 
@@ -163,6 +169,25 @@ function takeOut() {
         </el-button>
       </div>
       <template v-else-if="key !== null">
+        <span class="leaf">
+          <el-button
+            text
+            aria-label="The one before"
+            :disabled="nth < 1 || unfinished.words.value !== ''"
+            @click="leaf(-1)"
+          >
+            <Icon name="ph:caret-left" />
+          </el-button>
+          <span class="mono">{{ nth + 1 }} of {{ all.length }}</span>
+          <el-button
+            text
+            aria-label="The next one"
+            :disabled="nth + 1 >= all.length || unfinished.words.value !== ''"
+            @click="leaf(1)"
+          >
+            <Icon name="ph:caret-right" />
+          </el-button>
+        </span>
         <el-button @click="remove">
           <Icon name="ph:trash" /> Take out
         </el-button>
@@ -192,6 +217,9 @@ function takeOut() {
 .beside { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 500px); gap: 24px; align-items: start; }
 .beside .bench { position: sticky; top: 0; max-height: calc(100vh - 190px); overflow-y: auto; }
 @media (max-width: 1000px) { .beside { grid-template-columns: minmax(0, 1fr); } .beside .bench { position: relative; order: -1; max-height: none; } }
+/* At the left, away from what ends it. */
+.leaf { float: left; display: inline-flex; align-items: center; gap: 4px; color: var(--slate); }
+.leaf .el-button { margin: 0; font-size: 20px; }
 .named, .refusal, .unfinished { text-align: left; }
 .named p { margin: 0 0 8px; color: var(--oxide); }
 </style>
