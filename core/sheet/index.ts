@@ -5,8 +5,8 @@ export { bentSheet, type Bend } from './bent-sheet'
 export { checkSheet, draftFaults, growthFault, sheetFaults, unreadableFaults } from './check-sheet'
 export { optionCombinations, wayCombinations } from './combinations'
 export {
-  applyEdits, editsBetween, editsToRemove, inverseOf, isRequired, isWhole, keyedPlace, namedBy, ORDER, placeOfPointer, schemaOf,
-  type Clash, type Edit, type Naming, type Place,
+  applyEdits, editsBetween, editsToRemove, inverseOf, isRequired, isWhole, jsonPatchOf, keyedPlace, namedBy, ORDER, placeOfPointer,
+  schemaOf, type Clash, type Edit, type Naming, type Place,
 } from './edit'
 export { findCycle } from './find-cycle'
 export { grownSheet, isGrownKey, rungStepsOf, type Additions, type Link, type Shaped, type Shaping } from './grown-sheet'

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { readFile } from 'node:fs/promises'
 import { expect, test, type Page } from '@playwright/test'
 import { benchAt, type Bench } from '../api/bench-of'
 import { Client } from '../api/client'
@@ -104,6 +105,9 @@ test('a figure that is another on one machine becomes a revision, and a job that
   await ring.getByRole('button', { name: 'Done' }).click()
   await engineer.page.getByRole('tab', { name: 'Review' }).click()
   await expect(engineer.page.getByRole('region', { name: 'What is new' }).getByRole('listitem')).toContainText(`${joint.name}`)
+  const file = engineer.page.waitForEvent('download')
+  await engineer.page.getByRole('button', { name: 'Changes as JSON Patch' }).click()
+  expect(JSON.parse(await readFile(await (await file).path(), 'utf8')) as object[]).toHaveLength(2)
   await engineer.page.getByRole('button', { name: 'Walk 500 jobs' }).click()
   await expect(engineer.page.getByText(/500 jobs came to their end/)).toBeVisible({ timeout: 90_000 })
   const second = await signedIn(browser, 'holm')

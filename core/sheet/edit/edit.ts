@@ -52,7 +52,7 @@ const keyField = (list: ListName) => LISTS[list].key
  * @example applyEdits(draft, [{ list: 'parts', key: 'cover', field: 'massKg', after: 12 }])
  */
 export function applyEdits(document: SheetDocument, edits: readonly Edit[]): SheetDocument {
-  const edited = edits.reduce(applied, document)
+  const edited = edits.reduce(withEdit, document)
   // The shape of what is touched was looked at while it was made; what is not touched has it, and most fields name nothing.
   const faults = [...sizeFaults(edited, edits), ...edits.some(bindsOthers) ? unsoundFaults(edited) : []]
     .map(({ place, reason }) => ({ place: keyedPlace(edited, place), reason }))
@@ -91,7 +91,8 @@ export const inverseOf = (edits: readonly Edit[]): Edit[] => edits.toReversed().
 /** What an edit was made against, and what stands there by now. */
 export interface Clash { edit: Edit, now: unknown }
 
-function applied(document: SheetDocument, edit: Edit): SheetDocument {
+/** With one edit made; whether it may stay so is not looked at yet. */
+export function withEdit(document: SheetDocument, edit: Edit): SheetDocument {
   const { list, key, field } = edit
   if (list === 'sheet') {
     if (field === undefined || OF_THE_RELEASE.has(field) || LIST_NAMES.includes(field as ListName) || !schemaOf('sheet', field))

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
-import { editInWords, editsBetween, releaseBlockers, type SheetDocument } from '#core'
+import { editInWords, editsBetween, jsonPatchOf, releaseBlockers, type SheetDocument } from '#core'
 import type { SheetAnswer } from '#shared/wire/drafts'
 import type { YardAnswer } from '#shared/wire/types'
 import { callApi, sentenceOf } from '../../../net/api'
 import { useSessionStore } from '../../../net/session-store'
 import { fetchSheet } from '../../../net/sheets'
 import { useSubmit } from '../../../net/use-submit'
+import { saveJson } from '../../../ui/save-json'
 import RefusalNote from '../../../ui/RefusalNote.vue'
 import HistoryList from './HistoryList.vue'
 import { useDraft } from './use-draft'
@@ -30,9 +31,9 @@ watch(() => answer.value!.basedOn, async (basedOn) => {
     baseProblem.value = sentenceOf(error)
   }
 }, { immediate: true })
-const changes = computed(() => base.value && document.value
-  ? editsBetween(base.value, document.value).map(edit => editInWords(base.value!, edit))
-  : [])
+const edits = computed(() => base.value && document.value ? editsBetween(base.value, document.value) : [])
+const changes = computed(() => edits.value.map(edit => editInWords(base.value!, edit)))
+const exportPatch = () => saveJson(`${base.value!.key}-${base.value!.revision}.patch.json`, jsonPatchOf(base.value!, edits.value))
 
 /** Known once the checker has read the newest state. */
 const blockers = computed(() => document.value && checked.value ? releaseBlockers(document.value, checked.value) : null)
@@ -87,6 +88,12 @@ const release = useSubmit(async () => {
           <b>{{ change.of }}</b> {{ change.says }}
         </li>
       </ul>
+      <el-button
+        v-if="changes.length > 0"
+        @click="exportPatch"
+      >
+        <Icon name="ph:download-simple" /> Changes as JSON Patch
+      </el-button>
       <HistoryList :history="history" />
     </section>
     <section aria-label="Before it is released">
