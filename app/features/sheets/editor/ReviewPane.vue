@@ -90,6 +90,7 @@ const release = useSubmit(async () => {
       </ul>
       <el-button
         v-if="changes.length > 0"
+        class="patch"
         @click="exportPatch"
       >
         <Icon name="ph:download-simple" /> Changes as JSON Patch
@@ -220,6 +221,7 @@ const release = useSubmit(async () => {
 <style scoped>
 .review { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); gap: 26px; }
 h3 { margin: 6px 0 8px; }
+.patch { margin: 12px 0; }
 .changes, .blockers { max-height: 420px; overflow: auto; margin: 0; padding: 0; list-style: none; }
 .changes li, .blockers li { padding: 6px 0; border-top: 1px solid var(--rule); }
 .blockers { color: var(--oxide); }

@@ -48,7 +48,7 @@ vi.mock('../../../net/api', async (original) => {
       }
       if (method === 'GET') {
         const history = server.written.map(({ n, undoes, isMine, edits }) => ({ n, undoes, isMine, by: '', at: '', carries: null, left: null, edits: edits.length }))
-        return { document: server.document, seq: server.written.length, status: 'open', history }
+        return { document: server.document, seq: server.written.length, status: 'open', history, isMine: server.written.some(one => one.isMine) }
       }
       server.sent.push(body!.id)
       const twice = server.written.find(one => one.id === body!.id)
@@ -89,7 +89,7 @@ describe('a draft at the desk', () => {
     expect(opened.act([title(first, 'Second')])).toBe(true)
     expect([titleOf(opened.document.value), opened.saving.value, opened.mayUndo.value]).toEqual(['Second', 1, undefined])
     await settled(opened)
-    expect(titleOf(server.document)).toBe('Second')
+    expect([titleOf(server.document), opened.answer.value!.isMine]).toEqual(['Second', true])
     opened.undo()
     await settled(opened)
     expect([titleOf(opened.document.value), opened.mayUndo.value, opened.mayRedo.value]).toEqual([first, undefined, 2])

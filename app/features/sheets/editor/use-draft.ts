@@ -79,8 +79,8 @@ export function makeDraft(id: string) {
         history.value = [...history.value, {
           n, by: '', at: new Date().toISOString(), isMine: true, undoes: deed.undoes ?? null, carries: null, left: null, edits: deed.edits?.length ?? 1,
         }]
-        // Somebody else has written meanwhile, or the server knows better what was taken back.
-        if ((!isAlone || deed.undoes !== undefined) && queue.length === 0) await load()
+        // Somebody else has written meanwhile, or the server knows better what was taken back, and who is an author by now.
+        if ((!isAlone || deed.undoes !== undefined || !answer.value.isMine) && queue.length === 0) await load()
       } catch (error) {
         if (error instanceof NoNetwork) {
           isCut.value = true
