@@ -1,3 +1,5 @@
+import { capital } from './capital'
+
 /** What a field of a sheet is called where its own name, taken apart, would not do. */
 const WORDS: Readonly<Record<string, string>> = {
   after: 'Waits for', aim: 'Aim', allIn: 'When all is in', at: 'Where each is', atMm: 'Stations along the axis', attachments: 'Pictures and papers', audited: 'Answers to the checker',
@@ -27,6 +29,5 @@ const WORDS: Readonly<Record<string, string>> = {
 export function fieldWord(field: string): string {
   const known = WORDS[field]
   if (known) return known
-  const words = field.replace(/(Mm|Kg|Nm|Deg|MPa)$/, '').replaceAll(/([A-Z])/g, letter => ` ${letter.toLowerCase()}`)
-  return words.charAt(0).toUpperCase() + words.slice(1)
+  return capital(field.replace(/(Mm|Kg|Nm|Deg|MPa)$/, '').replaceAll(/([A-Z])/g, letter => ` ${letter.toLowerCase()}`))
 }
