@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted } from 'vue'
+import { computed } from 'vue'
 import { navigateTo } from '#app'
 import { useSessionStore } from '../../net/session-store'
 import FetchNote from '../../ui/FetchNote.vue'
@@ -13,7 +13,7 @@ const { id } = defineProps<{ id: string }>()
 const session = useSessionStore()
 const desk = provideDraft(id)
 const { answer, document, problem } = desk
-onMounted(() => void desk.load())
+void desk.load()
 const isOpen = computed(() => answer.value?.status === 'open' || answer.value?.status === 'ready')
 const isWritten = computed(() => isOpen.value && session.may('sheet:write'))
 </script>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowReactive, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import { editsToMove, type Limb, type Severity, type Step } from '#core'
+import { useDrawn } from '../../../ui/use-drawn'
 import SeverityMark from '../SeverityMark.vue'
 import ThingDrawer from './ThingDrawer.vue'
 import { useDraft } from './use-draft'
@@ -16,14 +17,15 @@ const opened = defineModel<string | null>('thing', { required: true })
 // The way up is written from the foot to the top, so that the sides of a rung face each other.
 const LIMBS: readonly { limb: Limb, name: string }[] = [{ limb: 'off', name: 'Off, going down' }, { limb: 'on', name: 'On, going up' }, { limb: 'floor', name: 'On the floor' }]
 
-const columns = ref<Record<Limb, Step[]>>({ off: [], floor: [], on: [] })
+const columns = shallowReactive<Record<Limb, Step[]>>({ off: [], floor: [], on: [] })
 const fill = () => {
   for (const { limb } of LIMBS) {
     const steps = (document.value?.steps ?? []).filter(step => step.limb === limb)
-    columns.value[limb] = limb === 'on' ? steps.toReversed() : steps
+    columns[limb] = limb === 'on' ? steps.toReversed() : steps
   }
 }
 watch(document, fill, { immediate: true })
+const drawn = useDrawn(() => Math.max(...Object.values(columns).map(steps => steps.length)))
 
 const numbers = computed(() => new Map(document.value?.steps.map((step, i) => [step.key, i + 1])))
 const titles = computed(() => new Map(document.value?.steps.map(step => [step.key, step.title])))
@@ -58,10 +60,10 @@ const gravest = computed(() => {
   return first
 })
 
-const inOrder = (limb: Limb) => limb === 'on' ? columns.value.on.toReversed() : columns.value[limb]
+const inOrder = (limb: Limb) => limb === 'on' ? columns.on.toReversed() : columns[limb]
 function dropped(limb: Limb, { newIndex }: { newIndex?: number }) {
   const list = inOrder(limb)
-  const moved = columns.value[limb][newIndex ?? 0]
+  const moved = columns[limb][newIndex ?? 0]
   if (!moved) return
   move(moved.key, list[list.indexOf(moved) - 1]?.key ?? '')
   // Where the core has refused it, it lies where it lay.
@@ -120,10 +122,11 @@ defineExpose({ show })
           handle=".grip"
           :animation="120"
           class="list"
+          :style="{ '--rows': columns[limb].length }"
           @end="dropped(limb, $event)"
         >
           <div
-            v-for="step in columns[limb]"
+            v-for="step in columns[limb].slice(0, drawn)"
             :key="step.key"
             class="step"
             :style="{ marginLeft: `${lanePlace(step) * 30}px` }"
@@ -188,8 +191,12 @@ defineExpose({ show })
 .columns { display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 14px 40px; align-items: end; }
 .off { align-self: start; }
 .floor { grid-column: 1 / -1; width: min(640px, 100%); justify-self: center; }
-.list { display: grid; gap: 4px; }
-.step { display: grid; grid-template-columns: 34px minmax(0, 1fr); background: var(--chalk); border: 1px solid var(--rule-strong); }
+/* It is as tall as it will be before its last rows are drawn, and what is out of sight is not laid out: a screen shows thirty of 400. */
+.list { display: grid; gap: 4px; align-content: start; min-height: calc(var(--rows) * 46px - 4px); }
+.step {
+  display: grid; grid-template-columns: 34px minmax(0, 1fr); background: var(--chalk); border: 1px solid var(--rule-strong);
+  content-visibility: auto; contain-intrinsic-height: auto 40px;
+}
 .grip, .name { border: 0; background: none; min-height: 40px; color: inherit; cursor: pointer; }
 /* Six points, drawn: an icon for each of four hundred steps was a good part of the time until they stand. */
 .grip { cursor: grab; }
