@@ -1,7 +1,7 @@
 import { Type, type TSchema } from '@sinclair/typebox'
 import { Value } from '@sinclair/typebox/value'
 import { describe, expect, it } from 'vitest'
-import { shapeSentence } from './shape-words'
+import { MOST_FAULTS_SHOWN, shapeFaults, shapeSentence } from './shape-words'
 
 const said = (schema: TSchema, value: unknown, field?: string) => [...Value.Errors(schema, value)].map(error => shapeSentence(error, field))
 
@@ -28,5 +28,17 @@ describe('shapeSentence', () => {
     expect(said(lifts, [{ points: [4], hook: 1 }])).toEqual([
       'Mass is missing.', 'Hook is nothing that is known here.', 'Mass has to be a number.', 'Points has to be a text.',
     ])
+  })
+})
+
+describe('shapeFaults', () => {
+  const masses = Type.Array(Type.Number({ exclusiveMinimum: 0 }))
+
+  it('says each fault at its place, and no more than somebody reads', () => {
+    expect(shapeFaults(masses, [4, 2.5])).toEqual([])
+    expect(shapeFaults(masses, [4, -1, 2, 'heavy'])).toEqual([
+      { place: '/1', reason: 'It has to be more than 0.' }, { place: '/3', reason: 'It has to be a number.' },
+    ])
+    expect(shapeFaults(masses, Array.from({ length: 400 }, () => -1))).toHaveLength(MOST_FAULTS_SHOWN)
   })
 })

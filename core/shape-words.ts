@@ -1,5 +1,6 @@
 import type { TSchema } from '@sinclair/typebox'
 import { ValueErrorType, type ValueError } from '@sinclair/typebox/errors'
+import { Value } from '@sinclair/typebox/value'
 import { fieldWord } from './field-words'
 
 /**
@@ -12,6 +13,29 @@ import { fieldWord } from './field-words'
 export function shapeSentence({ type, schema, path }: ValueError, field = 'it'): string {
   const name = path.split('/').findLast(segment => segment !== '' && !/^\d+$/.test(segment)) ?? field
   return `${fieldWord(name)} ${predicate(type, schema)}.`
+}
+
+/** More than these nobody reads before mending the first. */
+export const MOST_FAULTS_SHOWN = 20
+
+/** What is wrong, and where: a JSON pointer (RFC 6901). */
+export interface Fault { place: string, reason: string }
+
+/**
+ * All that is wrong with the shape of a document, as far as somebody reads it.
+ *
+ * @returns at most 20, in the order of the schema
+ * @example shapeFaults(SheetSchema, document)[0]?.place // '/parts/3/massKg'
+ */
+export function shapeFaults(schema: TSchema, given: unknown): Fault[] {
+  // Whether there is anything to say is known much sooner than what.
+  if (Value.Check(schema, given)) return []
+  const faults: Fault[] = []
+  for (const error of Value.Errors(schema, given)) {
+    faults.push({ place: error.path, reason: shapeSentence(error) })
+    if (faults.length >= MOST_FAULTS_SHOWN) break
+  }
+  return faults
 }
 
 function predicate(type: ValueErrorType, schema: TSchema): string {

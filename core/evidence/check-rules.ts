@@ -1,7 +1,6 @@
 import { Type } from '@sinclair/typebox'
-import { Value } from '@sinclair/typebox/value'
 import { DomainError } from '../domain-error'
-import { shapeSentence } from '../shape-words'
+import { MOST_FAULTS_SHOWN, shapeFaults, type Fault } from '../shape-words'
 import { REACHES } from './finding'
 import { GEOMETRY_FAMILIES, GEOMETRY_ROWS } from './geometry'
 import { MOST_WEIGHT, type RuleDocument } from './rules'
@@ -41,10 +40,6 @@ export const RuleSchema = object({
   }), { minItems: 1, maxItems: 3000 }),
 })
 
-const MOST_FAULTS = 20
-
-export interface RuleFault { place: string, reason: string }
-
 /**
  * Reads a document of rules from outside: its shape, and that every cause of the list is ranked once, by signs that can be seen.
  *
@@ -52,20 +47,16 @@ export interface RuleFault { place: string, reason: string }
  * @example checkRules(JSON.parse(text)).revision
  */
 export function checkRules(given: unknown): RuleDocument {
-  const faults: RuleFault[] = []
-  for (const error of Value.Errors(RuleSchema, given)) {
-    faults.push({ place: error.path, reason: shapeSentence(error) })
-    if (faults.length >= MOST_FAULTS) break
-  }
+  const faults = shapeFaults(RuleSchema, given)
   if (faults.length === 0) faults.push(...meaning(given as RuleDocument))
   if (faults.length > 0)
     throw new DomainError('rules.bad', `The rules cannot be used: ${faults[0]!.reason} At ${faults[0]!.place || '/'}.`,
-      { faults: faults.slice(0, MOST_FAULTS) })
+      { faults: faults.slice(0, MOST_FAULTS_SHOWN) })
   return given as RuleDocument
 }
 
-function meaning({ causes, rules }: RuleDocument): RuleFault[] {
-  const faults: RuleFault[] = []
+function meaning({ causes, rules }: RuleDocument): Fault[] {
+  const faults: Fault[] = []
   const seen = new Set<string>()
   causes.forEach(({ key }, i) => {
     if (seen.has(key)) faults.push({ place: `/causes/${i}`, reason: `"${key}" is ranked twice.` })

@@ -1,7 +1,6 @@
 import { Type } from '@sinclair/typebox'
-import { Value } from '@sinclair/typebox/value'
 import { DomainError } from '../domain-error'
-import { shapeSentence } from '../shape-words'
+import { MOST_FAULTS_SHOWN, shapeFaults, type Fault } from '../shape-words'
 import { schemaOf, sheetFaults } from '../sheet'
 import type { Catalogue } from './catalogue'
 import { ENERGY_KINDS } from './energies'
@@ -60,8 +59,6 @@ export const CatalogueSchema = object({
   energies: Type.Array(EnergySchema, { minItems: ENERGY_KINDS.length, maxItems: ENERGY_KINDS.length }),
 })
 
-const MOST_FAULTS = 20
-
 /**
  * Reads families, words and frames from outside: their shape, that each stands once, that every energy keeps its danger and its proof, and
  * that each family begins with a sheet that can be worked from.
@@ -70,19 +67,15 @@ const MOST_FAULTS = 20
  * @example checkCatalogue(JSON.parse(text)).revision
  */
 export function checkCatalogue(given: unknown): Catalogue {
-  const faults: { place: string, reason: string }[] = []
-  for (const error of Value.Errors(CatalogueSchema, given)) {
-    faults.push({ place: error.path, reason: shapeSentence(error) })
-    if (faults.length >= MOST_FAULTS) break
-  }
+  const faults = shapeFaults(CatalogueSchema, given)
   if (faults.length === 0) faults.push(...meaning(given as Catalogue))
   if (faults.length > 0)
     throw new DomainError('catalogue.bad', `It cannot be used: ${faults[0]!.reason} At ${faults[0]!.place || '/'}.`,
-      { faults: faults.slice(0, MOST_FAULTS) })
+      { faults: faults.slice(0, MOST_FAULTS_SHOWN) })
   return given as Catalogue
 }
 
-function* meaning(catalogue: Catalogue): Generator<{ place: string, reason: string }> {
+function* meaning(catalogue: Catalogue): Generator<Fault> {
   const { families, words, energies } = catalogue
   const doubles = [
     ...twice('families', families.map(({ key }) => [key])), ...twice('energies', energies.map(({ kind }) => [kind])),
@@ -99,7 +92,7 @@ function* meaning(catalogue: Catalogue): Generator<{ place: string, reason: stri
 }
 
 /** A word that stands twice is never found the second time. */
-function* twice(list: string, all: readonly (readonly string[])[]): Generator<{ place: string, reason: string }> {
+function* twice(list: string, all: readonly (readonly string[])[]): Generator<Fault> {
   const seen = new Set<string>()
   for (const [i, names] of all.entries()) {
     for (const name of names) {

@@ -1,3 +1,4 @@
+import { onceFor } from '../kept-by'
 import type { Part } from '../sheet'
 
 /** What the word for a part says of it. */
@@ -59,13 +60,8 @@ export const WORD_ROWS: readonly WordRow[] = [
 ]
 
 const escaped = (word: string) => word.replaceAll(/[.*+?^${}()|[\]\\]/g, '\\$&')
-const compiled = new WeakMap<readonly WordRow[], RegExp[]>()
 /** The words of a catalogue do not change, so they are taken apart once. */
-function patternsOf(rows: readonly WordRow[]): RegExp[] {
-  const known = compiled.get(rows) ?? rows.map(({ words }) => new RegExp(`\\b(?:${words.map(escaped).join('|')})s?\\b`))
-  compiled.set(rows, known)
-  return known
-}
+const patternsOf = onceFor((rows: readonly WordRow[]) => rows.map(({ words }) => new RegExp(`\\b(?:${words.map(escaped).join('|')})s?\\b`)))
 
 /**
  * What the name of a part tells: its kind, whether a new one is due each time, whether it is screwed, small, heavy, or closes something.

@@ -1,3 +1,4 @@
+import { onceFor } from '../kept-by'
 import type { Sheet, Step } from '../sheet'
 import type { JobState } from './state'
 import { TURNS, type DutyRule } from './subject'
@@ -18,14 +19,9 @@ export interface DutyOptions { wholly?: boolean }
 // Each rule is of just its kind; TypeScript cannot follow the pairing through a union.
 const IN_ORDER = (Object.values(DUTIES) as DutyRule<Duty>[]).sort((a, b) => TURNS.indexOf(a.turn) - TURNS.indexOf(b.turn))
 
-const ASKED = new WeakMap<Step, readonly DutyRule<Duty>[]>()
-
 /** The rules that can ask anything of a step, by the fields it has: most steps have three or four of them. */
-function rulesOf(step: Step): readonly DutyRule<Duty>[] {
-  let rules = ASKED.get(step)
-  if (!rules) ASKED.set(step, rules = IN_ORDER.filter(({ asks }) => !asks || asks.some(field => step[field] !== undefined)))
-  return rules
-}
+const rulesOf = onceFor((step: Step): readonly DutyRule<Duty>[] =>
+  IN_ORDER.filter(({ asks }) => !asks || asks.some(field => step[field] !== undefined)))
 
 type Known = WeakMap<Step, { sheet: Sheet, lines: readonly DutyLine[] }>
 const [WHOLE, DEPARTED] = [new WeakMap<JobState, Known>(), new WeakMap<JobState, Known>()]

@@ -1,5 +1,6 @@
 import { ALL_ROUND_DEG, CAUSES, checkFinding, CIRCUMSTANCES } from '../evidence'
-import { partOf, type Sheet, type Step } from '../sheet'
+import { onceFor } from '../kept-by'
+import { partOf, type Sheet } from '../sheet'
 import { evidenceItems, itemKey } from './evidence-items'
 import { refuse, refusedBy, type Refusal } from './refusal'
 import type { Stamp } from './stamp'
@@ -110,7 +111,7 @@ export const findings: Subject<FindingEvents, FindingState, LookDuty> = {
       turn: 'evidence',
       asks: ['removes', 'treats', 'decides'],
       of: (sheet, state, step) => state.opened?.depth === 'failure-analysis'
-        ? lostAt(sheet, step).map(part => ({ duty: { kind: 'look', part }, met: state.findings.some(found => found.part === part) }))
+        ? (lostIn(sheet).get(step.key) ?? []).map(part => ({ duty: { kind: 'look', part }, met: state.findings.some(found => found.part === part) }))
         : [],
       say: ({ part }, sheet) => `look at ${partOf(sheet, part).name}`,
     },
@@ -129,23 +130,18 @@ const notSeen = (sheet: Sheet, { part, role, place }: SeenOn): Refusal => {
 
 /** What loses its shape as soon as it is let go. */
 const SOFT: ReadonlySet<string> = new Set(['o-ring', 'lip seal'])
-const LOST = new WeakMap<Sheet, ReadonlyMap<string, readonly string[]>>()
 
 /**
- * The parts that show nothing any more after this step: soft rings when they come out, what is washed or wiped, and all else when it is
- * decided.
+ * The parts that show nothing any more after a step, by the step: soft rings when they come out, what is washed or wiped, and all else when
+ * it is decided.
  */
-function lostAt(sheet: Sheet, step: Step): readonly string[] {
-  let bySteps = LOST.get(sheet)
-  if (!bySteps) {
-    const lost = new Map<string, string[]>()
-    for (const part of new Set(evidenceItems(sheet).map(item => item.part.key))) {
-      const isSoft = evidenceItems(sheet).some(item => item.part.key === part && SOFT.has(item.role))
-      const at = (isSoft ? sheet.steps.find(({ removes }) => removes?.some(piece => piece.part === part)) : undefined)
-        ?? sheet.steps.find(({ treats }) => treats?.parts.includes(part)) ?? sheet.steps.find(({ decides }) => decides?.includes(part))
-      if (at) lost.set(at.key, [...lost.get(at.key) ?? [], part])
-    }
-    LOST.set(sheet, bySteps = lost)
+const lostIn = onceFor((sheet: Sheet): ReadonlyMap<string, readonly string[]> => {
+  const lost = new Map<string, string[]>()
+  for (const part of new Set(evidenceItems(sheet).map(item => item.part.key))) {
+    const isSoft = evidenceItems(sheet).some(item => item.part.key === part && SOFT.has(item.role))
+    const at = (isSoft ? sheet.steps.find(({ removes }) => removes?.some(piece => piece.part === part)) : undefined)
+      ?? sheet.steps.find(({ treats }) => treats?.parts.includes(part)) ?? sheet.steps.find(({ decides }) => decides?.includes(part))
+    if (at) lost.set(at.key, [...lost.get(at.key) ?? [], part])
   }
-  return bySteps.get(step.key) ?? []
-}
+  return lost
+})

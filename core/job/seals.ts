@@ -1,3 +1,4 @@
+import { keptBy } from '../kept-by'
 import { assemblyFluid, type AssemblyFluidName } from '../seals'
 import { isMeasured, partOf, sealOf, settingOf, stepName, stepOf, type Part, type SealMeasured, type Sheet, type Step } from '../sheet'
 import { isDone } from '../teardown'
@@ -125,17 +126,11 @@ export const seals: Subject<SealEvents, SealState, SealDuty> = {
 }
 
 type Wetted = Part & { wetting: NonNullable<Part['wetting']> }
-const WETTED = new WeakMap<Step, readonly Wetted[]>()
+const wetted = keptBy<Sheet, Step, readonly Wetted[]>()
 
 /** The parts that a step puts in and that mind what is on them. */
-export function wettedAt(sheet: Sheet, step: Step): readonly Wetted[] {
-  let wetted = WETTED.get(step)
-  if (!wetted) {
-    const parts = step.refits?.map(({ part }) => partOf(sheet, part)) ?? []
-    WETTED.set(step, wetted = parts.filter((part): part is Wetted => part.wetting !== undefined))
-  }
-  return wetted
-}
+export const wettedAt = (sheet: Sheet, step: Step): readonly Wetted[] => wetted(sheet, step, () =>
+  (step.refits?.map(({ part }) => partOf(sheet, part)) ?? []).filter((part): part is Wetted => part.wetting !== undefined))
 
 /** What a part was put in with at a step; undefined before it was told. */
 export const fluidOn = (state: JobState, step: string, part: string): FluidUsed | undefined =>

@@ -1,9 +1,7 @@
-import type { TSchema } from '@sinclair/typebox'
-import { Value } from '@sinclair/typebox/value'
 import { widestGap } from '../angles'
 import { DomainError } from '../domain-error'
 import { boltCount, refusedPattern } from '../fastening'
-import { shapeSentence } from '../shape-words'
+import { MOST_FAULTS_SHOWN, shapeFaults } from '../shape-words'
 import { keyedPlace } from './edit/place'
 import { LIST_NAMES, LISTS, thingsOf, type ListName } from './lists'
 import { machineFaults, type SheetFault } from './machine-faults'
@@ -12,8 +10,6 @@ import { GrowthSchema, SheetSchema, type Position, type Seal, type SheetDocument
 import { settingOf } from './setting-of'
 import { unsoundFaults } from './unsound-faults'
 import { upgradeSheet } from './upgrade-sheet'
-
-const MOST_FAULTS_SHOWN = 20
 
 /**
  * Reads a machine sheet from outside: the shape by its schema, then what a schema cannot say (keys that are used twice,
@@ -64,7 +60,7 @@ export const draftFaults = (draft: SheetDocument): SheetFault[] => keyed(draft, 
  * @example unreadableFaults(JSON.parse(text)).length === 0
  */
 export function unreadableFaults(document: unknown): SheetFault[] {
-  const shape = shapeFaults(document)
+  const shape = shapeFaults(SheetSchema, document)
   return keyed(document, shape.length > 0 ? shape : unsoundFaults(document as SheetDocument))
 }
 
@@ -101,18 +97,7 @@ function sealFaults({ name, setting }: Seal, at: string): SheetFault[] {
  *
  * @example growthFault({ adds: { parts: [part] } })
  */
-export const growthFault = (given: unknown): SheetFault | null => shapeFaults(given, GrowthSchema)[0] ?? null
-
-function shapeFaults(document: unknown, schema: TSchema = SheetSchema): SheetFault[] {
-  // Whether there is anything to say is known much sooner than what.
-  if (Value.Check(schema, document)) return []
-  const faults: SheetFault[] = []
-  for (const error of Value.Errors(schema, document)) {
-    faults.push({ place: error.path, reason: shapeSentence(error) })
-    if (faults.length >= MOST_FAULTS_SHOWN) break
-  }
-  return faults
-}
+export const growthFault = (given: unknown): SheetFault | null => shapeFaults(GrowthSchema, given)[0] ?? null
 
 function meaningFaults(sheet: SheetDocument): SheetFault[] {
   const faults: SheetFault[] = []

@@ -1,14 +1,12 @@
 import { onceFor } from '../kept-by'
+import type { Fault } from '../shape-words'
 import { optionCombinations, wayCombinations } from './combinations'
 import type { Sheet, SheetDocument, Step } from './schema'
 import { sheetForUnit } from './sheet-for-unit'
 import { sheetOnWay } from './sheet-on-way'
 
-export interface SheetFault {
-  /** JSON pointer to the place, e.g. `/steps/12/after/0`. */
-  place: string
-  reason: string
-}
+/** What is wrong with a sheet, and where: a JSON pointer, e.g. `/steps/12/after/0`. */
+export type SheetFault = Fault
 
 /** What must hold for every machine the sheet describes, whichever way it is overhauled. */
 export function machineFaults(sheet: SheetDocument): SheetFault[] {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { openGaps, placeOfPointer, type Place } from '#core'
+import { openGaps, type Place } from '#core'
+import { allSaid } from '../findings'
 import { gapWords } from '../sheet-words'
 import SeverityMark from '../SeverityMark.vue'
 import FixButton from './FixButton.vue'
@@ -15,12 +16,7 @@ const { document, checked } = useDraft()
 const gaps = computed(() => document.value && open.value ? gapWords(document.value, openGaps(document.value)) : [])
 
 const fixOf = useFixes(() => open.value)
-const said = computed(() => [
-  ...(checked.value?.faults ?? []).map(({ place, reason }) => ({ place: placeOfPointer(place), text: reason, severity: null, source: '' })),
-  ...(checked.value?.findings ?? []).map(({ list, key, field, sentence, severity, source }) => ({
-    place: { list, key, ...field ? { field } : {} } as Place, text: sentence, severity, source,
-  })),
-].map(one => ({ ...one, fix: fixOf(one.place, one.text) })))
+const said = computed(() => allSaid(checked.value).map(one => ({ ...one, fix: fixOf(one.place, one.text) })))
 </script>
 
 <template>
@@ -31,21 +27,21 @@ const said = computed(() => [
     append-to-body
   >
     <div
-      v-for="{ place, text, severity, source, fix } in said"
+      v-for="{ place, text, finding, fix } in said"
       :key="place.list + place.key + text"
       class="told"
-      :class="severity ?? 'wrong'"
+      :class="finding?.severity ?? 'wrong'"
     >
       <button @click="emit('jump', place)">
         <SeverityMark
-          v-if="severity"
-          :severity="severity"
+          v-if="finding"
+          :severity="finding.severity"
         />
         <Icon
           v-else
           name="ph:warning-diamond"
         />
-        <span><strong v-if="severity">{{ severity }}</strong> {{ text }} <small>{{ source }}</small></span>
+        <span><strong v-if="finding">{{ finding.severity }}</strong> {{ text }} <small>{{ finding?.source }}</small></span>
       </button>
       <FixButton
         v-if="fix"

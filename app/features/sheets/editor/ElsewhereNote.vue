@@ -1,22 +1,16 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue'
-import { placeOfPointer, type Place } from '#core'
+import type { Place } from '#core'
+import { allSaid, isAt } from '../findings'
 import SaidNote from './SaidNote.vue'
 import { useDraft } from './use-draft'
-import type { SaidOfField } from './use-said-of'
 
 /** What is written in a form can end or begin something elsewhere: what the checker says there since the form is open. */
 const { list, thing } = defineProps<{ list: Place['list'], thing: string }>()
 const { checked } = useDraft()
 const SHOWN = 2
 
-const elsewhere = computed(() => {
-  const isHere = (place: Place) => place.list === list && place.key === thing
-  return [
-    ...(checked.value?.faults ?? []).filter(({ place }) => !isHere(placeOfPointer(place))).map(({ reason }) => ({ field: undefined, text: reason })),
-    ...(checked.value?.findings ?? []).filter(finding => !isHere(finding)).map(finding => ({ field: undefined, text: finding.sentence, finding })),
-  ] satisfies SaidOfField[]
-})
+const elsewhere = computed(() => allSaid(checked.value).filter(({ place }) => !isAt(place, list, thing)))
 const before = shallowRef<ReadonlySet<string> | null>(null)
 watch(checked, (now) => { if (now) before.value ??= new Set(elsewhere.value.map(({ text }) => text)) }, { immediate: true })
 const came = computed(() => elsewhere.value.filter(({ text }) => before.value?.has(text) === false))

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import FindingNote from '../FindingNote.vue'
 import FixButton from './FixButton.vue'
-import type { SaidOfField } from './use-said-of'
+import type { SaidHere } from './use-said-of'
 
 /** What the checker says, beside its place, and what would end it. */
-defineProps<{ said: SaidOfField }>()
+defineProps<{ said: SaidHere }>()
 </script>
 
 <template>

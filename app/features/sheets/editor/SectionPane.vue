@@ -35,7 +35,7 @@ const LAYERS = (['housing', 'shaft', 'turning', 'still'] as const).map(value => 
 /** The part at hand as it is written by now: the drawing waits while its form is open. */
 const part = computed(() => document.value?.parts.find(({ key }) => key === picked.value))
 const said = useSaidOf(() => 'parts', () => active ? picked.value : '')
-const saidOfSection = computed(() => said.value.filter(({ field }) => field === 'outlines'))
+const saidOfSection = computed(() => said.value.filter(({ place }) => place.field === 'outlines'))
 const unfinished = useUnfinished(desk)
 watch([isOpen, picked], unfinished.forget)
 const outlinesNow = () => part.value!.outlines ?? []

@@ -5,10 +5,10 @@ import type { FieldSchema } from './fields/field-kinds'
 import { FIRST_FIELDS, NOT_BY_HAND } from './first-fields'
 import SaidNote from './SaidNote.vue'
 import ThingField from './ThingField.vue'
-import type { SaidOfField } from './use-said-of'
+import type { SaidHere } from './use-said-of'
 
 /** All fields of one thing: those that are said and those most things of its list say, then the others by choice. */
-const { list, thing, said } = defineProps<{ list: ListName, thing: object, said: readonly SaidOfField[] }>()
+const { list, thing, said } = defineProps<{ list: ListName, thing: object, said: readonly SaidHere[] }>()
 const emit = defineEmits<{ say: [field: string, value: unknown], type: [field: string, value: unknown] }>()
 
 const properties = computed(() => schemaOf(list)!.properties as Record<string, FieldSchema>)
@@ -27,7 +27,7 @@ const others = computed(() => Object.keys(properties.value)
 <template>
   <div class="form">
     <SaidNote
-      v-for="one in said.filter(({ field }) => !fields.includes(field ?? ''))"
+      v-for="one in said.filter(({ place }) => !fields.includes(place.field ?? ''))"
       :key="one.text"
       :said="one"
     />
