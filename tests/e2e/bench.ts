@@ -64,7 +64,10 @@ export const byTouch: Press = target => target.tap()
 /** Chooses one of a list that unfolds. */
 export async function choose(list: Locator, option: string | RegExp, press: Press = byMouse): Promise<void> {
   await list.press('Enter')
-  await press(list.page().getByRole('option', { name: option }))
+  const wanted = list.page().getByRole('option', { name: option })
+  // A press while a list still scrolls or unfolds is lost.
+  await wanted.scrollIntoViewIfNeeded()
+  await press(wanted)
 }
 
 /** Looks a part up among all of the machine, and opens its card. */

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { computed, ref, shallowReactive, watch } from 'vue'
+import { computed, onMounted, ref, shallowReactive, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import { editsToMove, type Limb, type Severity, type Step } from '#core'
-import { useDrawn } from '../../../ui/use-drawn'
 import SeverityMark from '../SeverityMark.vue'
 import ThingDrawer from './ThingDrawer.vue'
 import { useDraft } from './use-draft'
@@ -25,7 +24,9 @@ const fill = () => {
   }
 }
 watch(document, fill, { immediate: true })
-const drawn = useDrawn(() => Math.max(...Object.values(columns).map(steps => steps.length)))
+/** How many of each limb are drawn: what a screen shows at once, all once that is painted. */
+const drawn = ref(24)
+onMounted(() => requestAnimationFrame(() => setTimeout(() => { drawn.value = Infinity })))
 
 const numbers = computed(() => new Map(document.value?.steps.map((step, i) => [step.key, i + 1])))
 const titles = computed(() => new Map(document.value?.steps.map(step => [step.key, step.title])))
