@@ -111,7 +111,9 @@ export const findings: Subject<FindingEvents, FindingState, LookDuty> = {
       turn: 'evidence',
       asks: ['removes', 'treats', 'decides'],
       of: (sheet, state, step) => state.opened?.depth === 'failure-analysis'
-        ? (lostIn(sheet).get(step.key) ?? []).map(part => ({ duty: { kind: 'look', part }, met: state.findings.some(found => found.part === part) }))
+        ? (lostIn(sheet).get(step.key) ?? []).map(part => ({
+            duty: { kind: 'look', part }, met: state.findings.some(found => found.part === part),
+          }))
         : [],
       say: ({ part }, sheet) => `look at ${partOf(sheet, part).name}`,
     },
