@@ -43,7 +43,7 @@ const coreKnows = {
 }
 
 export default withNuxt(
-  { ignores: ['.output/**', '.nuxt/**', '.data/**', 'server/db/migrations/**', 'test-results/**', 'docs/**'] },
+  { ignores: ['.output/**', '.nuxt/**', '.data/**', '.own/**', 'server/db/migrations/**', 'test-results/**', 'docs/**'] },
   { files: ['app/pages/**/*.vue', 'app/app.vue', 'app/error.vue'], rules: { 'vue/multi-word-component-names': 'off' } },
   // What Nuxt brings by itself is listed; anything else in a template must be imported, or the browser would show nothing.
   { files: ['app/**/*.vue'], rules: { 'vue/no-undef-components': ['error', { ignorePatterns: ['^Nuxt', '^Icon$', '^el-'] }] } },

@@ -23,7 +23,7 @@ import {
 import { may } from '#shared/rights'
 import type { Person } from '#shared/wire/types'
 import { closeConnection, database, type Database } from '../server/db/client'
-import { calibration, instrument, person, runningHours, site, unit } from '../server/db/schema'
+import { bay, calibration, instrument, person, runningHours, site, unit } from '../server/db/schema'
 import { appendEvents } from '../server/services/append-events'
 import { loadLiveJob, type LiveJob } from '../server/services/live-job'
 import { orderOutside } from '../server/services/outside'
@@ -52,7 +52,8 @@ export async function seedDemo(db: Database, now = new Date()): Promise<boolean>
   const [filled] = await db.select({ key: site.key }).from(site).limit(1)
   if (filled) return false
 
-  await db.insert(site).values(DEMO_SITES.map((row, place) => ({ ...row, place })))
+  await db.insert(site).values(DEMO_SITES.map(({ key, name }, place) => ({ key, name, place, timeZone: 'Europe/London' })))
+  await db.insert(bay).values(DEMO_SITES.flatMap(({ key, bays }) => bays.map((name, place) => ({ siteKey: key, name, place }))))
   const [passwordHash, pinHash] = await Promise.all([hashSecret(DEMO_PASSWORD), hashSecret(DEMO_PIN)])
   const people = await db
     .insert(person)

@@ -14,9 +14,9 @@ export interface DemoUnit {
 }
 
 export const DEMO_SITES = [
-  { key: 'intake', name: 'Intake Station' },
-  { key: 'desalting', name: 'Desalting Hall' },
-  { key: 'sludge', name: 'Sludge and Biogas Plant' },
+  { key: 'intake', name: 'Intake Station', bays: ['Pump pit', 'Screen hall', 'Bay 1'] },
+  { key: 'desalting', name: 'Desalting Hall', bays: ['High-pressure row', 'Bay 2'] },
+  { key: 'sludge', name: 'Sludge and Biogas Plant', bays: ['Separator hall', 'Gas house', 'Bay 3'] },
 ] as const
 
 const LIFT_PUMP = 'split-casing-lift-pump'

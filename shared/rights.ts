@@ -26,6 +26,7 @@ export const RIGHTS = [
   'stock:write',
   'concession:sign',
   'people:write',
+  'site:write',
 ] as const
 export type Right = (typeof RIGHTS)[number]
 
@@ -38,7 +39,7 @@ const TABLE: Readonly<Record<Role, readonly Right[]>> = {
   technician: [...READS, ...WORKS],
   lead: [...READS, ...WORKS, ...LEADS, 'sheet:write', 'stock:write'],
   planner: [...READS, 'job:start', 'unit:write', 'hours:write', 'stock:write'],
-  engineer: [...READS, ...WORKS, ...LEADS, 'sheet:write', 'sheet:release', 'instrument:write', 'rule:write', 'unit:write', 'stock:write', 'concession:sign'],
+  engineer: [...READS, ...WORKS, ...LEADS, 'sheet:write', 'sheet:release', 'instrument:write', 'rule:write', 'unit:write', 'stock:write', 'concession:sign', 'site:write'],
   admin: RIGHTS,
   trainee: READS,
   viewer: READS,
@@ -46,6 +47,16 @@ const TABLE: Readonly<Record<Role, readonly Right[]>> = {
 
 /** True when the role carries the right. */
 export const may = (role: Role, right: Right): boolean => TABLE[role].includes(right)
+
+/** The rights of a role. */
+export const rightsOf = (role: Role): readonly Right[] => TABLE[role]
+
+/** What the office decides on: a badge, which lies about and may be found, does not open it. */
+const OFFICE: ReadonlySet<Right> = new Set(['people:write', 'site:write', 'instrument:write', 'rule:write'])
+
+/** True when somebody may do this as they have come in: with a badge, all that their role may but the office. */
+export const mayHere = ({ role, byBadge }: { role: Role, byBadge: boolean }, right: Right): boolean =>
+  may(role, right) && !(byBadge && OFFICE.has(right))
 
 /** What somebody stands for with a signature. */
 const STOOD_FOR: ReadonlySet<EventType> = new Set(['hold-released', 'departure-signed', 'target-signed', 'fluid-allowed', 'gap-signed', 'limit-bent', 'joint-bent',

@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { useDark, useSessionStorage, useToggle } from '@vueuse/core'
-import { computed, onMounted, ref, watch } from 'vue'
+import { useDark, useIdle, useSessionStorage, useToggle } from '@vueuse/core'
+import { computed, effectScope, onMounted, ref, watch } from 'vue'
+import type { SessionPerson } from '#shared/wire/types'
 import { sentenceOf } from '../net/api'
+import { useHandOver } from '../net/hand-over'
 import { useOutboxStore } from '../net/outbox-store'
 import { useMsUntil } from '../net/server-clock'
 import { useSessionStore } from '../net/session-store'
@@ -9,7 +11,7 @@ import { useOnBenchStore } from '../job/on-bench'
 import { bothUnits } from '../ui/both-units'
 import AppUpdate from './AppUpdate.vue'
 import NeedlerSign from './NeedlerSign.vue'
-import { laterDialog } from '../ui/later'
+import { laterComponent, laterDialog } from '../ui/later'
 import { leftOf } from '../ui/time-left'
 
 const session = useSessionStore()
@@ -19,6 +21,7 @@ const route = useRoute()
 const dark = useDark({ storageKey: 'needler-theme', disableTransition: false })
 const toggleDark = useToggle(dark)
 const SetAsideDialog = laterDialog(() => import('./SetAsideDialog.vue'))
+const TabletCover = laterComponent(() => import('./TabletCover.vue'))
 const asideOpen = ref(false)
 /** Browsers keep the service worker, the camera and their cryptography to secure pages. */
 const insecure = !window.isSecureContext
@@ -64,17 +67,60 @@ async function signOut() {
 
 onMounted(() => void outbox.restore())
 
+/** The demonstration says what it is, in the title of the tab too. */
+useHead({ titleTemplate: title => session.isDemo ? `Demonstration · ${title}` : title ?? 'Needler' })
+
+/** At a tablet of the house the bench goes from hand to hand, and rests when nobody touches it. */
+const { lock } = useHandOver()
+const handing = ref(false)
+const isCovered = computed(() => session.person !== null && (handing.value || session.lockedFor !== null))
+/** From whom the bench was taken over, until who has it now has looked at what stands half typed. */
+const tookFrom = ref<string | null>(null)
+function tookOver(from: SessionPerson | null) {
+  handing.value = false
+  tookFrom.value = from?.name ?? null
+}
+watch(() => session.house?.restMinutes, (minutes, _before, onCleanup) => {
+  if (minutes === undefined) return
+  const rest = effectScope()
+  rest.run(() => {
+    const { idle } = useIdle(minutes * 60_000)
+    watch(idle, (isIdle) => { if (isIdle && session.person) void lock() })
+  })
+  onCleanup(() => rest.stop())
+}, { immediate: true })
+// Covered without the link: the server is told when it is back.
+watch(() => outbox.offline, (isOffline) => {
+  if (!isOffline && session.lockedFor !== null) void lock()
+})
+watch(isCovered, (covered) => { if (covered) (document.activeElement as HTMLElement | null)?.blur() })
+
 /** The content scrolls in a box of its own: a new view starts at its top. */
 const main = ref<HTMLElement>()
 watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
 </script>
 
 <template>
-  <div class="frame">
+  <TabletCover
+    v-if="isCovered"
+    @entered="tookOver"
+    @stay="handing = false"
+  />
+  <div
+    class="frame"
+    :class="{ covered: isCovered }"
+    :inert="isCovered"
+  >
     <a
       class="skip"
       href="#main"
     >To the content</a>
+    <p
+      v-if="session.isDemo"
+      class="demo"
+    >
+      <strong>Demonstration.</strong> <span>Merrow Sound Waterworks and every figure in it are made up. Your own shop begins with</span> <code>NEEDLER_DEMO=off npm start</code>
+    </p>
     <header class="bar">
       <NuxtLink
         to="/"
@@ -124,6 +170,14 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
         {{ outbox.setAside.length ? `${outbox.setAside.length} set aside` : 'left here' }}
       </button>
       <NuxtLink
+        v-if="session.person && session.isFirstDay"
+        to="/first"
+        class="bar-button workings brass"
+        title="What comes next, until a first overhaul is closed"
+      >
+        <Icon name="ph:flag" /> <span>First day</span>
+      </NuxtLink>
+      <NuxtLink
         v-if="session.person"
         to="/stores"
         class="bar-button workings"
@@ -165,11 +219,19 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
         <Icon :name="dark ? 'ph:sun' : 'ph:moon'" />
       </button>
       <template v-if="session.person">
+        <button
+          v-if="session.house"
+          class="bar-button workings"
+          title="Somebody else takes over the bench where it stands"
+          @click="handing = true"
+        >
+          <Icon name="ph:hand-palm" /> <span>Hand over</span>
+        </button>
         <NuxtLink
           v-if="session.may('people:write') || session.may('instrument:write')"
           to="/office"
           class="bar-button workings"
-          title="People, sign-ins, instruments"
+          title="People, sites, tablets, instruments"
         >
           <Icon name="ph:users-three" /> <span>Office</span>
         </NuxtLink>
@@ -226,6 +288,19 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
     >
       The server was restored to what it was before. What you did since is sent again. Of others {{ job.lost.length }} {{ job.lost.length === 1 ? 'entry is' : 'entries are' }} missing ({{ lostOf }}); their own devices send them when they open this job.
     </div>
+    <div
+      v-if="tookFrom"
+      class="notice"
+      role="status"
+    >
+      <span>Taken over from {{ tookFrom }}. What stands half typed is theirs: look before you write it down, because the record will name you.</span>
+      <el-button
+        text
+        @click="tookFrom = null"
+      >
+        Understood
+      </el-button>
+    </div>
     <AppUpdate />
     <main
       id="main"
@@ -240,6 +315,9 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
 
 <style scoped>
 .frame { display: flex; flex-direction: column; height: 100%; min-height: 0; }
+.covered { visibility: hidden; }
+.demo { flex: none; display: flex; gap: 6px; align-items: baseline; flex-wrap: wrap; padding: 3px 16px; font-size: 13px; color: var(--ink); background: var(--brass-tint); border-bottom: 1px solid var(--brass-line); }
+.demo code { font-family: var(--mono); font-size: 12px; user-select: all; }
 .skip { position: absolute; left: -9999px; }
 .skip:focus { left: 8px; top: 8px; z-index: 10; background: var(--chalk); padding: 8px; }
 .bar { display: flex; align-items: center; gap: 14px; min-height: 52px; padding: 0 8px 0 16px; background: var(--bar); color: var(--bar-text); flex: none; }
@@ -266,7 +344,8 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
 .who small { color: var(--bar-quiet); font-size: 12px; }
 .notice { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; padding: 10px 16px; background: var(--brass-tint); border-bottom: 1px solid var(--brass-line); }
 .main { flex: 1; min-height: 0; overflow: auto; }
+@media (max-width: 820px) { .demo span, .demo code { display: none; } }
 @media (max-width: 820px) { .who small, .trail a:not(:last-child):not(:nth-child(2)) { display: none; } .trail a:nth-child(2)::before { content: none; } }
 @media (max-width: 480px) { .bar { gap: 6px; padding-left: 10px; } .home span { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); } }
-@media print { .bar, .notice { display: none; } .frame, .main { height: auto; overflow: visible; } }
+@media print { .bar, .notice { display: none; } .demo { border: 1px solid #000; } .frame, .main { height: auto; overflow: visible; } }
 </style>

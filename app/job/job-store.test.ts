@@ -18,7 +18,7 @@ const okafor: SessionPerson = {
   name: 'R. Okafor',
   role: 'technician',
   sites: null,
-  passwordDue: false,
+  byBadge: false,
 }
 const sheetRef = { key: 'split-casing-lift-pump', revision: 1, sha256: 'a'.repeat(64) }
 const newerRef = { ...sheetRef, revision: 2, sha256: 'b'.repeat(64) }

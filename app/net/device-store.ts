@@ -45,6 +45,9 @@ export interface WaitingPhoto { id: string, job: string, by: string, picture: Bl
 export interface KeptEvent { job: string, seq: number, event: LoggedEvent }
 
 interface KeptSheet { id: string, document: StoredSheet }
+/** A key of this device that the browser does not give away. */
+interface KeptKey { id: 'house', key: CryptoKey }
+
 interface KeptAnswer { key: string, at: string, answer: unknown }
 
 interface DeviceStores extends DBSchema {
@@ -55,10 +58,11 @@ interface DeviceStores extends DBSchema {
   sheets: { key: string, value: KeptSheet }
   answers: { key: string, value: KeptAnswer, indexes: { at: string } }
   log: { key: [string, number], value: KeptEvent, indexes: { job: string } }
+  keys: { key: string, value: KeptKey }
 }
 
 /** Versions go up by tens. What waits is never touched by a new version. */
-const VERSION = 50
+const VERSION = 60
 /** Before it the kept state of a job was another. */
 const STATES_AS_NOW = 30
 
@@ -70,7 +74,8 @@ export function deviceStore(): Promise<IDBPDatabase<DeviceStores>> {
     upgrade(db, before, _now, change) {
       const isNew = (name: StoreNames<DeviceStores>) => !db.objectStoreNames.contains(name)
       if (isNew('waiting')) db.createObjectStore('waiting', { keyPath: 'order', autoIncrement: true })
-      for (const name of ['setAside', 'photos', 'jobs', 'sheets'] as const) if (isNew(name)) db.createObjectStore(name, { keyPath: 'id' })
+      for (const name of ['setAside', 'photos', 'jobs', 'sheets', 'keys'] as const)
+        if (isNew(name)) db.createObjectStore(name, { keyPath: 'id' })
       const answers = isNew('answers') ? db.createObjectStore('answers', { keyPath: 'key' }) : change.objectStore('answers')
       if (!answers.indexNames.contains('at')) answers.createIndex('at', 'at')
       if (isNew('log')) db.createObjectStore('log', { keyPath: ['job', 'seq'] }).createIndex('job', 'job')
@@ -89,6 +94,18 @@ export function deviceStore(): Promise<IDBPDatabase<DeviceStores>> {
 export async function deleteAll<N extends StoreNames<DeviceStores>>(name: N, keys: readonly StoreKey<DeviceStores, N>[]): Promise<void> {
   const change = (await deviceStore()).transaction(name, 'readwrite')
   await Promise.all([...keys.map(key => change.store.delete(key)), change.done])
+}
+
+/** What this device has kept for others and a person may not see goes: jobs of other sites with their logs. What waits stays. */
+export async function forgetBeyond(sites: readonly string[]): Promise<void> {
+  const store = await deviceStore()
+  const change = store.transaction(['jobs', 'log'], 'readwrite')
+  for (let at = await change.objectStore('jobs').openCursor(); at; at = await at.continue()) {
+    if (at.value.meta.site !== undefined && sites.includes(at.value.meta.site)) continue
+    void change.objectStore('log').delete(IDBKeyRange.bound([at.value.id, 0], [at.value.id, Infinity]))
+    void at.delete()
+  }
+  await change.done
 }
 
 /** Who this tablet or browser is in the log; made once and kept. */

@@ -53,7 +53,7 @@ const okafor: SessionPerson = {
   name: 'R. Okafor',
   role: 'technician',
   sites: null,
-  passwordDue: false,
+  byBadge: false,
 }
 const problem = (status: number, more: object = {}) =>
   new ApiProblem({ type: '', title: '', status, detail: `refused with ${status}`, code: 'test', ...more } as ProblemDetails)

@@ -86,7 +86,7 @@ export const useOutboxStore = defineStore('outbox', () => {
   let timer: ReturnType<typeof setTimeout> | undefined
   /** One run at a time; whoever asks meanwhile waits for the one that is under way. */
   function send(): Promise<void> {
-    if (session.expired || !session.person) return Promise.resolve()
+    if (session.expired || session.lockedThere || !session.person) return Promise.resolve()
     return underWay ??= sendOwn(session.person.id).finally(() => { underWay = undefined })
   }
 
@@ -96,8 +96,11 @@ export const useOutboxStore = defineStore('outbox', () => {
       await sendAllOf(owner)
       reachable.value = true
     } catch (error) {
-      if (error instanceof ApiProblem && error.status === 401) session.expired = true
-      else if (error instanceof NoNetwork) reachable.value = false
+      if (error instanceof ApiProblem && error.status === 401) {
+        if (error.details.code === 'session.locked') session.beLocked()
+        else session.expired = true
+      }
+      if (error instanceof NoNetwork) reachable.value = false
       timer = setTimeout(() => void send(), TRY_AGAIN_MS)
     }
   }

@@ -1,9 +1,11 @@
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
-import { may as mayRole, type Right } from '#shared/rights'
-import type { SessionPerson } from '#shared/wire/types'
+import { ref, shallowRef } from 'vue'
+import { mayHere, type Right } from '#shared/rights'
+import type { HouseHere } from '#shared/wire/house'
+import type { SessionAnswer, SessionPerson } from '#shared/wire/types'
 import { callApi } from './api'
-import { deviceStore } from './device-store'
+import { deviceStore, forgetBeyond } from './device-store'
+import { hasHouseKey } from './house-key'
 
 const KEPT = 'session'
 
@@ -14,26 +16,46 @@ export const useSessionStore = defineStore('session', () => {
   const expired = ref(false)
   /** Nobody is in this installation yet: its first admin is to be made. */
   const setUpWanted = ref(false)
+  /** This is the demonstration; no overhaul was closed here yet. */
+  const [isDemo, isFirstDay] = [ref(false), ref(false)]
+  /** Nobody else could release a hold point. */
+  const isAlone = ref(false)
+  /** What this tablet is to the house; null for a device that is nobody's but its person's. */
+  const house = shallowRef<HouseHere | null>(null)
+  /** The tablet has rested: whose bench it is until somebody enters. */
+  const lockedFor = ref<string | null>(null)
+  /** The server knows it, too, and takes nothing more under that sign-in. */
+  const lockedThere = ref(false)
   let asked: Promise<void> | undefined
 
   function restore(): Promise<void> {
-    asked ??= (async () => {
-      try {
-        const { person: who, setUp } = await callApi<{ person: SessionPerson | null, setUp?: true }>('/session')
-        setUpWanted.value = setUp ?? false
-        if (who) become(who)
-        else await forget()
-      } catch {
-        // Not reached, or broken over there: the person of the last time goes on working here.
-        const kept = await (await deviceStore()).get('answers', KEPT)
-        if (kept) person.value = kept.answer as SessionPerson
-      }
-    })()
+    asked ??= look()
     return asked
   }
 
+  /** Asks the server who is here, and what this device and this installation are. */
+  async function look(): Promise<void> {
+    try {
+      const answer = await callApi<SessionAnswer>('/session')
+      setUpWanted.value = answer.setUp ?? false
+      isDemo.value = answer.isDemo ?? false
+      isFirstDay.value = answer.isFirstDay ?? false
+      isAlone.value = answer.isAlone ?? false
+      // A cookie alone can be copied: without its key this is not the tablet that was enrolled.
+      house.value = answer.house && await hasHouseKey() ? answer.house : null
+      lockedFor.value = answer.lockedFor ?? null
+      lockedThere.value = lockedFor.value !== null
+      if (answer.person) await become(answer.person)
+      else await forget()
+    } catch {
+      // Not reached, or broken over there: the person of the last time goes on working here.
+      const kept = await (await deviceStore()).get('answers', KEPT)
+      if (kept) person.value = kept.answer as SessionPerson
+    }
+  }
+
   async function signIn(login: string, password: string): Promise<void> {
-    become(await callApi<SessionPerson>('/session', { method: 'POST', body: { login, password } }))
+    await become(await callApi<SessionPerson>('/session', { method: 'POST', body: { login, password } }))
   }
 
   async function signOut(): Promise<void> {
@@ -41,11 +63,26 @@ export const useSessionStore = defineStore('session', () => {
     await forget()
   }
 
-  /** They are signed in at once; that the device remembers them for a start without a link is not waited for. */
-  function become(who: SessionPerson): void {
+  /**
+   * They are signed in at once; that the device remembers them for a start without a link is not waited for, that it has forgotten what
+   * they may not see is.
+   */
+  async function become(who: SessionPerson): Promise<void> {
+    const store = await deviceStore()
+    const before = (await store.get('answers', KEPT).catch(() => undefined))?.answer as SessionPerson | undefined
+    if (before?.id !== who.id) await store.clear('answers')
+    if (who.sites) await forgetBeyond(who.sites)
     person.value = who
     expired.value = false
-    void deviceStore().then(store => store.put('answers', { key: KEPT, at: new Date().toISOString(), answer: who })).catch(() => undefined)
+    lockedFor.value = null
+    lockedThere.value = false
+    void store.put('answers', { key: KEPT, at: new Date().toISOString(), answer: { ...who } }).catch(() => undefined)
+  }
+
+  /** The server has said that this tablet is locked. */
+  function beLocked(): void {
+    lockedFor.value ??= person.value?.name ?? ''
+    lockedThere.value = true
   }
 
   async function forget(): Promise<void> {
@@ -53,7 +90,10 @@ export const useSessionStore = defineStore('session', () => {
     await (await deviceStore()).clear('answers')
   }
 
-  const may = (right: Right): boolean => person.value !== null && mayRole(person.value.role, right)
+  const may = (right: Right): boolean => person.value !== null && mayHere(person.value, right)
 
-  return { person, expired, setUpWanted, become, restore, signIn, signOut, may }
+  return {
+    person, expired, setUpWanted, isDemo, isFirstDay, isAlone, house, lockedFor, lockedThere,
+    beLocked, become, look, restore, signIn, signOut, may,
+  }
 })

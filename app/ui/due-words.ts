@@ -1,4 +1,5 @@
 import type { DueReason } from '#core'
+import { dayOfMoment } from './moment'
 
 /* When something is due, in words. */
 
@@ -12,7 +13,7 @@ export const DUE_WORDS: Readonly<Record<DueReason, string>> = {
 /** A day from today in words, and whether it needs somebody now. */
 export function dueIn(day: string | null | undefined): { text: string, state: 'late' | 'soon' | 'far' } {
   if (!day) return { text: 'no date', state: 'far' }
-  const days = Math.round((Date.parse(day) - Date.parse(new Date().toISOString().slice(0, 10))) / DAY_MS)
+  const days = Math.round((Date.parse(day) - Date.parse(dayOfMoment(new Date()))) / DAY_MS)
   if (days < 0) return { text: `${-days} d late`, state: 'late' }
   if (days === 0) return { text: 'today', state: 'late' }
   return { text: days > 730 ? `in ${(days / 365.25).toFixed(0)} years` : `in ${days} d`, state: days <= 14 ? 'soon' : 'far' }

@@ -1,10 +1,11 @@
 import { createHash, randomBytes } from 'node:crypto'
-import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { chmodSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { createConnection, createServer } from 'node:net'
 import { join } from 'node:path'
 import { postgresPrograms } from './debian.mjs'
 import { capture, run } from './run.mjs'
 import { Stop, say } from './say.mjs'
+import { databaseElsewhere, making, noPostgres, postgresDied, postgresFailed, postgresNoMemory, postgresNoRoom, postgresOther } from './words.mjs'
 
 const isRoot = process.getuid?.() === 0
 const USER = 'needler'
@@ -23,14 +24,16 @@ const asServer = (command, args) => isRoot ? ['runuser', ['-u', 'postgres', '--'
  * @returns {Promise<{ url: string, kill: () => Promise<void>, revive: () => Promise<void>, stop: () => Promise<void> }>}
  */
 export async function startCluster({ folder, throwAway = false, durable = !throwAway, watched = false }) {
-  const programs = postgresPrograms()
-  if (!programs) throw new Stop('PostgreSQL is not installed. Run: sudo apt-get install -y postgresql')
   const home = await reachable(folder)
   const data = join(home, 'data')
   const log = join(home, 'postgres.log')
+  const made = versionOf(data)
+  const programs = postgresPrograms(made)
+  if (!programs) throw new Stop(noPostgres({}))
+  await needSameVersion({ programs, made, folder })
   const password = throwAway ? '' : keptSecret(join(folder, 'database-password'))
 
-  if (!existsSync(join(data, 'PG_VERSION'))) await makeCluster({ programs, home, data, password, throwAway })
+  if (!made) await makeCluster({ programs, home, data, password, throwAway })
   await clearStale({ programs, data })
   const port = await freePort()
   const settings = [
@@ -38,7 +41,7 @@ export async function startCluster({ folder, throwAway = false, durable = !throw
     ...!durable ? ['-c fsync=off', '-c synchronous_commit=off', '-c full_page_writes=off'] : [],
   ].join(' ')
   const start = () => capture(...asServer(join(programs, 'pg_ctl'), ['-D', data, '-l', log, '-w', '-t', '60', '-o', settings, 'start']))
-  if ((await start()).code !== 0) throw new Stop(`PostgreSQL did not start. Its log is ${log}:\n${tail(log)}`)
+  if ((await start()).code !== 0) throw new Stop(whyNot(tail(log), log))
   const pid = () => readPid(data)?.pid
   let stopping = false
   let reviving
@@ -60,7 +63,7 @@ export async function startCluster({ folder, throwAway = false, durable = !throw
   }
   const watch = watched && setInterval(() => {
     if (stopping || isAlive(pid())) return
-    say('PostgreSQL has died and is started again …')
+    say(postgresDied())
     void revive()
   }, 1000)
   const stop = async () => {
@@ -68,7 +71,7 @@ export async function startCluster({ folder, throwAway = false, durable = !throw
     clearInterval(watch)
     await reviving
     const [command, args] = asServer(join(programs, 'pg_ctl'), ['-D', data, '-m', 'fast', '-w', 'stop'])
-    await capture(command, args)
+    await capture(command, args, { anyway: true })
   }
   const url = `postgres://${USER}${password ? `:${password}` : ''}@127.0.0.1:${port}/needler`
   return { url, kill, revive, stop }
@@ -107,21 +110,46 @@ export async function runningCluster(folder) {
     : undefined
 }
 
+/** The major version of PostgreSQL that has made the data; undefined while there are none. */
+function versionOf(data) {
+  const file = join(data, 'PG_VERSION')
+  return existsSync(file) ? readFileSync(file, 'utf8').trim() : undefined
+}
+
+/** Data of one major version are not understood by another. */
+async function needSameVersion({ programs, made, folder }) {
+  if (!made) return
+  const { output } = await capture(join(programs, 'postgres'), ['--version'])
+  const installed = /(\d+)[.\d]*/.exec(output)?.[1]
+  if (installed && installed !== made) throw new Stop(postgresOther({ folder, made, installed }))
+}
+
+/** What PostgreSQL has written when it could not go on, as a sentence that says what to do. */
+function whyNot(said, log) {
+  if (/No space left on device/.test(said)) return postgresNoRoom({ log })
+  if (/Cannot allocate memory|could not (map|create) .*shared memory/.test(said)) return postgresNoMemory({ log })
+  return postgresFailed({ log, tail: said })
+}
+
+/** Beside its place, and then moved there: one that was killed while it was made is made anew. */
 async function makeCluster({ programs, home, data, password, throwAway }) {
-  say('Making the database …')
+  say(making())
+  const raw = `${data}.making`
   const passwordFile = join(home, 'first-password')
+  rmSync(raw, { recursive: true, force: true })
   if (!throwAway) writeFileSync(passwordFile, password, { mode: 0o600 })
   if (!throwAway && isRoot) await run('chown', ['postgres', passwordFile], { quiet: true })
   const auth = throwAway ? ['--auth=trust'] : ['--auth=scram-sha-256', `--pwfile=${passwordFile}`]
-  const [init, initArgs] = asServer(join(programs, 'initdb'), ['-D', data, '-U', USER, ...auth, '-E', 'UTF8', '--locale=C.UTF-8'])
-  await run(init, initArgs, { quiet: true })
+  const init = asServer(join(programs, 'initdb'), ['-D', raw, '-U', USER, ...auth, '-E', 'UTF8', '--locale=C.UTF-8'])
+  const made = await capture(...init)
   rmSync(passwordFile, { force: true })
+  if (made.code !== 0) throw new Stop(whyNot(made.output.slice(-2000), home))
   // Single-user mode makes the database without a connection, so no password travels anywhere.
   const [single, singleArgs] = asServer('sh', [
-    '-c',
-    `echo 'create database needler' | '${join(programs, 'postgres')}' --single -D '${data}' postgres`,
+    '-c', 'echo "create database needler" | "$0" --single -D "$1" postgres', join(programs, 'postgres'), raw,
   ])
   await run(single, singleArgs, { quiet: true })
+  renameSync(raw, data)
 }
 
 /** A server that was killed leaves a pid file; one that still runs from an earlier start is stopped first. */
@@ -145,12 +173,12 @@ async function reachable(folder) {
   if ((await capture('runuser', ['-u', 'postgres', '--', 'test', '-w', home])).code === 0) return home
   const other = `/var/lib/needler/${createHash('sha256').update(folder).digest('hex').slice(0, 12)}`
   await run('install', ['-d', '-o', 'postgres', '-m', '700', other], { quiet: true })
-  say(`The database lies in ${other}, because the account of PostgreSQL cannot enter ${folder}.`)
+  say(databaseElsewhere({ other, folder }))
   return other
 }
 
-/** Socket paths have a limit of about 100 bytes; loopback is what we use, so a deep clone goes without. */
-const socketFolder = home => home.length < 80 ? home : ''
+/** Socket paths have a limit of about 100 bytes, and no quotes in a list of settings: such a folder goes without, loopback is what we use. */
+const socketFolder = home => home.length < 80 && !/['"\\\s,]/.test(home) ? home : ''
 
 /** A secret that is made once and kept readable to its owner only. */
 export function keptSecret(file) {

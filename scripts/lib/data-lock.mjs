@@ -1,6 +1,7 @@
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { Stop, say } from './say.mjs'
+import { folderHeldUp, folderTaken, leftBehind } from './words.mjs'
 
 /**
  * Takes a data folder for one start alone. One whose holder was killed is free after a few seconds.
@@ -15,30 +16,27 @@ export async function takeFolder(folder) {
       stale: 5000,
       update: 1000,
       retries: { retries: 8, factor: 1, minTimeout: 800 },
-      onCompromised: () =>
-        say('This program was held up for so long that its data folder counts as free. Stop it before another one is started on it.'),
+      onCompromised: () => say(folderHeldUp()),
     })
   } catch (error) {
     if (error.code !== 'ELOCKED') throw error
-    throw new Stop(
-      `Another Needler runs on the data folder ${folder}. Stop that one first, or give this one a folder of its own: NEEDLER_DATA=… npm start`,
-    )
+    throw new Stop(folderTaken({ folder }))
   }
 }
 
-const leftBehind = folder => join(folder, 'server.pid')
+const pidFile = folder => join(folder, 'server.pid')
 
 /** Remembers which process serves from a folder, so that a later start finds it should this one be killed. */
-export const rememberServer = (folder, pid) => writeFileSync(leftBehind(folder), String(pid))
+export const rememberServer = (folder, pid) => writeFileSync(pidFile(folder), String(pid))
 
-export const forgetServer = folder => rmSync(leftBehind(folder), { force: true })
+export const forgetServer = folder => rmSync(pidFile(folder), { force: true })
 
 /** Ends the server that a killed start has left behind. */
 export async function endLeftBehind(folder) {
-  if (!existsSync(leftBehind(folder))) return
-  const pid = Number(readFileSync(leftBehind(folder), 'utf8'))
+  if (!existsSync(pidFile(folder))) return
+  const pid = Number(readFileSync(pidFile(folder), 'utf8'))
   if (isServer(pid)) {
-    say('An earlier start was killed and has left its server behind; it is stopped first.')
+    say(leftBehind())
     process.kill(pid, 'SIGTERM')
     for (let i = 0; i < 100 && isServer(pid); i++) await new Promise(resolve => setTimeout(resolve, 100))
     if (isServer(pid)) process.kill(pid, 'SIGKILL')

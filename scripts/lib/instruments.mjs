@@ -1,6 +1,7 @@
 import { fork } from 'node:child_process'
 import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
+import { instrumentFailed } from './words.mjs'
 
 const ROOT = new URL('../..', import.meta.url).pathname
 const BUILT = join(ROOT, '.output', 'instruments')
@@ -29,7 +30,7 @@ function startOne(tag, program) {
   return new Promise((resolve) => {
     child.once('message', ({ port }) => resolve({ tag, port, child }))
     child.once('error', (error) => {
-      process.stderr.write(`${tag}: ${error.message}\n`)
+      process.stderr.write(`${instrumentFailed({ tag, message: error.message })}\n`)
       resolve(undefined)
     })
     child.once('exit', () => resolve(undefined))

@@ -1,24 +1,36 @@
 import { spawn } from 'node:child_process'
-import { createConnection } from 'node:net'
+import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { createInterface } from 'node:readline'
 import { ROOT } from './prepare.mjs'
 import { Stop } from './say.mjs'
+import { hostUnknown, portBad, portForbidden, portTaken, serverEnded, serverSlow } from './words.mjs'
 
 const UP_WITHIN_MS = 30_000
 /** The built server; and the one for work on the code, which builds while it runs and takes changes at once. */
 const BUILT = [join(ROOT, '.output', 'server', 'index.mjs')]
 const DEVELOPING = [join(ROOT, 'node_modules', 'nuxt', 'bin', 'nuxt.mjs'), 'dev', '--no-fork']
 
-/** Says in a sentence that somebody else has the port already. */
+/** What `PORT` says. */
+export function portOf(text = '3000') {
+  const port = Number(text)
+  if (!/^\d+$/.test(text) || port < 1 || port > 65_535) throw new Stop(portBad({ text }))
+  return port
+}
+
+/** Says in a sentence why nobody can serve at a port of an address: somebody else has it already, or it is not ours to take. */
 export function needFreePort(host, port) {
+  const why = {
+    EADDRINUSE: () => portTaken({ host, port, free: port < 65_535 ? port + 1 : port - 1 }),
+    EACCES: () => portForbidden({ port }),
+    EADDRNOTAVAIL: () => hostUnknown({ host }),
+    ENOTFOUND: () => hostUnknown({ host }),
+    EAI_AGAIN: () => hostUnknown({ host }),
+  }
   return new Promise((resolve, reject) => {
-    const probe = createConnection({ host: host === '0.0.0.0' ? '127.0.0.1' : host, port })
-    probe.on('connect', () => {
-      probe.destroy()
-      reject(new Stop(`Port ${port} on ${host} is taken by another program. Choose another one: PORT=${port + 1} npm start`))
-    })
-    probe.on('error', () => resolve())
+    const probe = createServer()
+    probe.on('error', error => reject(why[error.code] ? new Stop(why[error.code]()) : error))
+    probe.listen(port, host, () => probe.close(() => resolve()))
   })
 }
 
@@ -52,12 +64,12 @@ export async function startServer({ url, secret, host, port, env = {}, onLine, d
   const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`
   const withinMs = develop ? 4 * UP_WITHIN_MS : UP_WITHIN_MS
   for (const until = Date.now() + withinMs; ;) {
-    if (over) throw new Stop('The server ended before it was up. Its last lines stand above.')
+    if (over) throw new Stop(serverEnded())
     if (await isWell(address)) break
     if (Date.now() > until) {
       const word = await lastWord(address)
       child.kill('SIGKILL')
-      throw new Stop(`The server did not come up within ${withinMs / 1000} s. It last said: ${word}`)
+      throw new Stop(serverSlow({ seconds: withinMs / 1000, word }))
     }
     await new Promise(resolve => setTimeout(resolve, 100))
   }

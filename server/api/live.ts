@@ -41,7 +41,7 @@ export default defineWebSocketHandler({
     if (!listener) return
     try {
       const signedIn = await signedInOf(listener.session)
-      if (!signedIn) return
+      if (!signedIn || signedIn.isLocked) return
       const wish = wishSchema.validate(said)
       if (!wish.error) return await orderInstrument(wish.value, listener.session, signedIn.person)
       const { value, error } = watchSchema.validate(said)

@@ -26,7 +26,7 @@ const signatureOf = (id: string): string =>
     .digest('base64url')
 
 /** The device behind a request, by the cookie that was signed here; null for one that is not known. */
-function deviceOf(event: H3Event): string | null {
+export function deviceOf(event: H3Event): string | null {
   const [id, signature, ...more] = (getCookie(event, COOKIE) ?? '').split('.')
   if (!id || !signature || more.length > 0) return null
   const [given, right] = [Buffer.from(signature), Buffer.from(signatureOf(id))]

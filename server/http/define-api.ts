@@ -1,6 +1,6 @@
 import { defineEventHandler, getQuery, getRouterParams, setResponseHeader, type EventHandler, type H3Event } from 'h3'
 import type Joi from 'joi'
-import { may, type Right } from '#shared/rights'
+import { may, mayHere, type Right } from '#shared/rights'
 import type { Person } from '#shared/wire/types'
 import { Problem } from '../services/problem'
 import type { SignedIn } from '../services/sessions'
@@ -21,8 +21,6 @@ interface OwnRoute<P, Q, B> extends Route<P, Q, B> {
   right: Right | 'any'
   /** Which of a person's shares the work counts against. */
   share?: Share
-  /** Open to somebody who has still to change a password that the office has given out. */
-  whilePasswordDue?: true
 }
 
 /** A route for signed-in people with a right: checks it, validates every input, calls, answers errors as problem details. */
@@ -33,15 +31,16 @@ export function defineApi<P = unknown, Q = unknown, B = unknown>(
     const signedIn = await requireSession(event)
     const { person } = signedIn
     return inShare(person.id, route.share ?? 'request', async () => {
-      if (signedIn.passwordDue && !route.whilePasswordDue)
-        throw new Problem(403, 'password.due', 'The office has given you this password. Change it first, under your name at the top.')
-      if (route.right !== 'any' && !may(person.role, route.right)) {
-        throw new Problem(403, 'right.missing', `A ${person.role} may not do this. It needs a person with the right "${route.right}".`)
-      }
+      if (route.right !== 'any' && !mayHere({ role: person.role, byBadge: signedIn.way === 'badge' }, route.right)) throw notAllowed(person, route.right)
       const given = await inputs(event, route, bytes => countBytes(person.id, 'messages', bytes))
       return handle({ event, person, signedIn, ...given })
     })
   })
+}
+
+function notAllowed({ role }: Person, right: Right): Problem {
+  if (may(role, right)) return new Problem(403, 'right.badge', 'A badge does not open the office. Sign in with your name and password for this.')
+  return new Problem(403, 'right.missing', `A ${role} may not do this. It needs a person with the right "${right}".`)
 }
 
 /** A route that works without a session: sign-in and health. */

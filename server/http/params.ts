@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import { id } from '#shared/wire/id'
 import { instrumentTag } from '#shared/wire/instruments'
+import { siteKey } from '#shared/wire/sites'
 
 export const jobParams = Joi.object<{ id: string }>({ id: id('the number of a job').required() })
 export const draftParams = Joi.object<{ id: string }>({ id: id('the number of a draft').required() })
@@ -12,3 +13,6 @@ export const photoParams = jobParams.append<{ id: string, photo: string }>({ pho
 export const instrumentParams = Joi.object<{ tag: string }>({ tag: instrumentTag.required() })
 export const personParams = Joi.object<{ id: string }>({ id: id('the number of a person').required() })
 export const contentParams = Joi.object<{ sha256: string }>({ sha256: Joi.string().hex().length(64).lowercase().required() })
+export const siteParams = Joi.object<{ key: string }>({ key: siteKey.required() })
+export const houseDeviceParams = Joi.object<{ id: string }>({ id: id('the number of a tablet').required() })
+export const badgeParams = Joi.object<{ id: string }>({ id: id('the number of a badge').required() })

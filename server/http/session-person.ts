@@ -16,6 +16,9 @@ const NOBODY = () =>
     'You are not signed in, or your sign-in has run out. What you entered is kept on this device; sign in again and it is sent.',
   )
 
+const LOCKED = (name: string) =>
+  new Problem(401, 'session.locked', `This tablet has rested and is locked. ${name} or somebody else enters with badge and PIN, or with name and password.`)
+
 /** Who is signed in under a session, as the office's list says today. */
 export async function signedInOf(session: string | undefined): Promise<SignedIn | undefined> {
   if (!session) return undefined
@@ -28,6 +31,7 @@ export async function signedInOf(session: string | undefined): Promise<SignedIn 
 export async function requireSession(event: H3Event): Promise<SignedIn> {
   const found = await signedInOf(await sessionOfCookies(parseCookies(event)))
   if (!found) throw NOBODY()
+  if (found.isLocked) throw LOCKED(found.person.name)
   return found
 }
 

@@ -26,7 +26,7 @@ export async function admit(request: UpgradeRequest): Promise<Response | undefin
       return refuse(403, 'This page may not listen here.')
     const session = await sessionOfCookies(parse(request.headers.get('cookie') ?? ''))
     const signedIn = await signedInOf(session)
-    if (!signedIn) return refuse(401, 'Sign in first.')
+    if (!signedIn || signedIn.isLocked) return refuse(401, 'Sign in first.')
     if (hub.countOf(signedIn.person.id) >= MOST_A_PERSON) return refuse(429, 'Too many connections of yours are open. Close some tabs.')
     Object.assign(request.context, { person: signedIn.person.id, session: signedIn.session } satisfies Admitted)
     return undefined

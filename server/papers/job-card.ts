@@ -2,12 +2,17 @@ import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interface
 import {
   formatQuantity, formatRange, jointOf, partOf, positionOf, stepInWords, type JobState, type Limb, type Position, type Sheet, type Step,
 } from '#core'
+import { momentIn } from '#shared/time-zone'
+import { DEMO_LINE } from './pdf'
 
 /** Of what a card is printed: the sheet of a unit, or of a job with what is ticked already. */
 export interface CardOf {
   sheet: Sheet
   unit: string
   job?: { number: number, state: JobState }
+  /** By whose clock times are printed. */
+  timeZone: string
+  isDemo: boolean
 }
 
 const MM = 72 / 25.4
@@ -20,7 +25,7 @@ const LINE = '________'
  * An overhaul on paper, for the day the tablets are down: every step with its box, its cautions, pieces, torques and blanks for readings
  * and signatures, in the order of the sheet. What is ticked already is printed as done.
  */
-export function jobCard({ sheet, unit, job }: CardOf): TDocumentDefinitions {
+export function jobCard({ sheet, unit, job, timeZone, isDemo }: CardOf): TDocumentDefinitions {
   const numbers = new Map(sheet.steps.map((step, i) => [step.key, i + 1]))
   return {
     pageSize: 'A4',
@@ -33,6 +38,7 @@ export function jobCard({ sheet, unit, job }: CardOf): TDocumentDefinitions {
         { text: `page ${page} of ${pages}`, alignment: 'right', font: 'Plex', fontSize: 8 },
       ],
     }),
+    ...isDemo ? { footer: DEMO_LINE } : {},
     content: [
       { text: sheet.title, font: 'Condensed', bold: true, fontSize: 20 },
       { text: job ? `Job ${job.number} on ${unit}` : `Unit ${unit}`, font: 'Condensed', fontSize: 13, margin: [0, 0, 0, 4] },
@@ -50,7 +56,7 @@ export function jobCard({ sheet, unit, job }: CardOf): TDocumentDefinitions {
                 layout: { hLineWidth: () => 0.4, vLineWidth: () => 0, paddingTop: () => 3, paddingBottom: () => 3 },
                 table: {
                   widths: [11, 16, '*', 62], dontBreakRows: true,
-                  body: steps.map(step => rowOf(sheet, step, numbers.get(step.key)!, job?.state)),
+                  body: steps.map(step => rowOf(sheet, step, { number: numbers.get(step.key)!, state: job?.state, timeZone })),
                 },
               },
             ]
@@ -60,7 +66,9 @@ export function jobCard({ sheet, unit, job }: CardOf): TDocumentDefinitions {
   }
 }
 
-function rowOf(sheet: Sheet, step: Step, number: number, state: JobState | undefined): TableCell[] {
+function rowOf(
+  sheet: Sheet, step: Step, { number, state, timeZone }: { number: number, state: JobState | undefined, timeZone: string },
+): TableCell[] {
   const done = state?.done[step.key]
   const box: Content = {
     canvas: [
@@ -72,7 +80,7 @@ function rowOf(sheet: Sheet, step: Step, number: number, state: JobState | undef
     box,
     { text: String(number), font: 'Plex', fontSize: 8, alignment: 'right' },
     { stack: [{ text: step.title, bold: true, fontSize: 10 }, ...done ? [] : linesOf(sheet, step)] },
-    { text: done ? `${done.by}\n${done.at.slice(0, 16).replace('T', ' ')}` : `${LINE}\n${step.hold ? `held by\n${LINE}` : ''}`, fontSize: 7.5 },
+    { text: done ? `${done.by}\n${momentIn(new Date(done.at), timeZone)}` : `${LINE}\n${step.hold ? `held by\n${LINE}` : ''}`, fontSize: 7.5 },
   ]
 }
 

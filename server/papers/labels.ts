@@ -4,12 +4,13 @@ import { accountOf, tagCode } from '#core'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, unit } from '../db/schema'
+import { isDemonstration } from '../services/demo-people'
 import { loadLiveJob } from '../services/live-job'
 import { Problem } from '../services/problem'
 
 export type LabelPaper = 'a4' | 'tape'
 
-interface Label { tag: string, code: string, unit: string, job: number, contents: string[] }
+interface Label { isDemo: boolean, tag: string, code: string, unit: string, job: number, contents: string[] }
 
 const MM = 72 / 25.4
 const MOST_LINES = 4
@@ -38,11 +39,12 @@ export async function labelSheet(
   const onPage = wanted.slice((page - 1) * MOST_LABELS, page * MOST_LABELS)
   if (onPage.length === 0)
     throw new Problem(404, 'labels.no-page', `There are ${wanted.length} labels: ${Math.ceil(wanted.length / MOST_LABELS)} pages.`)
-  const labels = onPage.map((tag): Label => ({ ...face!, tag, code: tagCode(face!.job, tag), contents: contents.get(tag) ?? ['empty'] }))
+  const isDemo = await isDemonstration(db)
+  const labels = onPage.map((tag): Label => ({ ...face!, isDemo, tag, code: tagCode(face!.job, tag), contents: contents.get(tag) ?? ['empty'] }))
   return paper === 'a4' ? onA4(labels) : onTape(labels)
 }
 
-function print({ tag, code, unit, job, contents }: Label): Content {
+function print({ isDemo, tag, code, unit, job, contents }: Label): Content {
   const lines
     = contents.length > MOST_LINES ? [...contents.slice(0, MOST_LINES - 1), `and ${contents.length - MOST_LINES + 1} more`] : contents
   return {
@@ -51,7 +53,7 @@ function print({ tag, code, unit, job, contents }: Label): Content {
       {
         width: '*', margin: [2 * MM, 0, 0, 0], stack: [
           { text: tag, font: 'Plex', bold: true, fontSize: 19 },
-          { text: `${unit} · job ${job}`, font: 'Condensed', fontSize: 10, margin: [0, 0, 0, 1] },
+          { text: `${isDemo ? 'DEMO · ' : ''}${unit} · job ${job}`, font: 'Condensed', fontSize: 10, margin: [0, 0, 0, 1] },
           ...lines.map((text): Content => ({ text, fontSize: 7.5, lineHeight: 0.95 })),
         ],
       },

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import pdfMake from 'pdfmake'
-import type { TDocumentDefinitions } from 'pdfmake/interfaces'
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
 
 const family = (name: string, normal: string, bold: string) => ({ normal: `${name}_${normal}.ttf`, bold: `${name}_${bold}.ttf` })
 const FONTS = {
@@ -32,6 +32,9 @@ function prepare(): PdfMake {
   maker.setLocalAccessPolicy(() => false)
   return maker
 }
+
+/** At the foot of every page of the demonstration. */
+export const DEMO_LINE: Content = { text: 'DEMONSTRATION · every figure is made up', alignment: 'center', fontSize: 8, margin: [0, 8, 0, 0] }
 
 /** A document as PDF bytes. */
 export async function makePdf(document: TDocumentDefinitions): Promise<Buffer> {

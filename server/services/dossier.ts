@@ -8,6 +8,7 @@ import {
 import type { Dossier } from '#shared/wire/dossier'
 import type { Database } from '../db/client'
 import { job, jobEvent, jobEventRefused, site, unit } from '../db/schema'
+import { isDemonstration } from './demo-people'
 import { checkChain } from './event-hash'
 import { shelfOf, toRecordedEvent } from './live-job'
 import { Problem } from './problem'
@@ -20,7 +21,7 @@ export interface Page { after: number, most: number }
  * The whole record of a job, folded anew from its first event, with the chain of hashes checked. Whoever asks has looked who may see it.
  */
 export async function readDossier(db: Database, jobId: string, page: Page): Promise<Dossier> {
-  const [row] = await db.select({ job, unit, siteName: site.name })
+  const [row] = await db.select({ job, unit, siteName: site.name, timeZone: site.timeZone })
     .from(job).innerJoin(unit, eq(unit.id, job.unitId)).innerJoin(site, eq(site.key, unit.siteKey))
     .where(eq(job.id, jobId))
   if (!row) throw new Problem(404, 'job.unknown', 'There is no such job.')
@@ -40,8 +41,11 @@ export async function readDossier(db: Database, jobId: string, page: Page): Prom
   const sheet = standingSheet(documents, state)
   return {
     format: 'needler-dossier/1',
+    ...await isDemonstration(db) ? { isDemonstration: true as const } : {},
     job: { ...toJobRow(row.job), setup: row.job.setup },
-    unit: { tag: row.unit.tag, name: row.unit.name, site: row.siteName, make: row.unit.make, nameplate: row.unit.nameplate },
+    unit: {
+      tag: row.unit.tag, name: row.unit.name, site: row.siteName, timeZone: row.timeZone, make: row.unit.make, nameplate: row.unit.nameplate,
+    },
     sheet: { key: sheet.key, revision: sheet.revision, title: sheet.title, notice: sheet.notice },
     state,
     readings: state.readings.map((reading) => {

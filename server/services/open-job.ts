@@ -18,6 +18,7 @@ export async function openJob(db: Database, person: Person, jobId: string): Prom
       unitName: unit.name,
       siteKey: site.key,
       siteName: site.name,
+      timeZone: site.timeZone,
       sheetKey: sheet.key,
       revision: sheet.revision,
       sha256: sheet.sha256,
@@ -38,7 +39,10 @@ export async function openJob(db: Database, person: Person, jobId: string): Prom
     ...events.flatMap(({ type, body }) => type === 'sheet-taken-over' ? [body as EventBodies['sheet-taken-over']] : []),
   ].map(({ to }) => to)
   return {
-    job: { ...toJobRow(row.job), setup: row.job.setup, unitTag: row.unitTag, unitName: row.unitName, siteName: row.siteName },
+    job: {
+      ...toJobRow(row.job), setup: row.job.setup, unitTag: row.unitTag, unitName: row.unitName, siteName: row.siteName, site: row.siteKey,
+      timeZone: row.timeZone,
+    },
     sheet: opened, later, newer: await newerThan(db, later.at(-1) ?? opened),
     snapshot: row.snapshot && { seq: row.snapshot.seq, state: row.snapshot.state },
     events,

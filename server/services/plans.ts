@@ -10,6 +10,7 @@ import { workersAt } from './people'
 import { Problem } from './problem'
 import { requireReach, unitsWithin } from './reach'
 import { newestReleased } from './sheets'
+import { requireOpenSite } from './sites'
 import { fittingFor, letGo, shelvesOf, waitingFor, type Fitting } from './stock-of-plan'
 import { requireUnit } from './units'
 
@@ -67,6 +68,7 @@ export async function addPlan(db: Database, person: Person, tag: string, { id, w
   if (found.retiredAt) throw new Problem(409, 'unit.retired', `${tag} is out of use.`)
   await requireSound(db, found, input)
   await requireWho(db, who, found.siteKey)
+  await requireOpenSite(db, found.siteKey)
   const planned = { id, unitId: found.id, whoId: who, madeBy: person.id, ...input }
   const [made] = await db.insert(plannedJob).values(planned).onConflictDoNothing().returning()
   if (made) return { id }

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import { and, desc, eq, gt, inArray, isNull, lt, ne, sql, type SQL } from 'drizzle-orm'
+import type { EntryWay } from '#shared/wire/house'
 import type { Person, SessionRow } from '#shared/wire/types'
 import { tell } from '../db/bulletin'
 import type { Database } from '../db/client'
-import { person, session } from '../db/schema'
+import { houseDevice, person, session } from '../db/schema'
 import { mayUseDemo } from './demo-people'
 import { Problem } from './problem'
 import { toPerson } from './sign-in'
@@ -11,45 +12,61 @@ import { toPerson } from './sign-in'
 /** How long a sign-in lasts at most. */
 export const SESSION_HOURS = 12
 
-export interface SignedIn { person: Person, session: string, device: string, passwordDue: boolean }
+export interface SignedIn { person: Person, session: string, device: string, way: EntryWay, isLocked: boolean }
 
+/** At a tablet of the house one person works at a time: who comes takes over from who was there. */
 export async function openSession(
   db: Database,
   personId: string,
-  { device, address, agent }: { device: string; address: string; agent: string },
+  { device, address, agent, way }: { device: string; address: string; agent: string; way: EntryWay },
 ): Promise<string> {
   const id = randomUUID()
   const endsAt = new Date(Date.now() + SESSION_HOURS * 3_600_000)
-  await db.insert(session).values({ id, personId, device, address, agent: agent.slice(0, 200), endsAt })
+  await db.insert(session).values({ id, personId, device, address, agent: agent.slice(0, 200), endsAt, way })
+  const [house] = await db.select({ id: houseDevice.id }).from(houseDevice)
+    .where(and(eq(houseDevice.device, device), isNull(houseDevice.endedAt)))
+  if (house) await endSessionsOfDevice(db, device, id)
   return id
 }
 
-const stands = (): SQL => and(isNull(session.endedAt), gt(session.endsAt, sql`now()`), eq(person.active, true))!
+export const stands = (): SQL => and(isNull(session.endedAt), gt(session.endsAt, sql`now()`), eq(person.active, true))!
 
 /** The person of a session as they stand in the office's list today; undefined when it has ended or they may not work any more. */
 export async function findSession(db: Database, id: string): Promise<SignedIn | undefined> {
-  const [row] = await db.select({ person, device: session.device, seenAt: session.seenAt, address: session.address }).from(session)
-    .innerJoin(person, eq(person.id, session.personId)).where(and(eq(session.id, id), stands()))
-  if (!row || (row.person.demo && !mayUseDemo(row.person.login, isLoopback(row.address)))) return undefined
-  if (Date.now() - row.seenAt.getTime() > 60_000) await db.update(session).set({ seenAt: sql`now()` }).where(eq(session.id, id))
-  return { person: toPerson(row.person), session: id, device: row.device, passwordDue: row.person.passwordDue }
+  const [row] = await db
+    .select({ person, session }).from(session).innerJoin(person, eq(person.id, session.personId)).where(and(eq(session.id, id), stands()))
+  if (!row || (row.person.demo && !mayUseDemo(row.person.login, isLoopback(row.session.address)))) return undefined
+  const { device, way, seenAt, lockedAt } = row.session
+  if (Date.now() - seenAt.getTime() > 60_000) await db.update(session).set({ seenAt: sql`now()` }).where(eq(session.id, id))
+  return { person: toPerson(row.person), session: id, device, way, isLocked: lockedAt !== null }
 }
 
-/** Of these sessions, those that still stand. */
+/** The bench rests: its session does nothing any more until somebody enters anew at the tablet. */
+export async function lockSession(db: Database, { session: id, person: { id: personId } }: SignedIn): Promise<void> {
+  await db.update(session).set({ lockedAt: sql`now()` }).where(and(eq(session.id, id), isNull(session.lockedAt)))
+  await tellPeopleChanged(personId)
+}
+
+/** Of these sessions, those that still stand and are not locked. */
 export async function standingOf(db: Database, ids: readonly string[]): Promise<Set<string>> {
   if (ids.length === 0) return new Set()
   const rows = await db
     .select({ id: session.id })
     .from(session)
     .innerJoin(person, eq(person.id, session.personId))
-    .where(and(inArray(session.id, [...ids]), stands()))
+    .where(and(inArray(session.id, [...ids]), stands(), isNull(session.lockedAt)))
   return new Set(rows.map(row => row.id))
 }
 
 /** Ends one session, or all of a person (but one); their cookies are worth nothing any more, on all instances. */
-export async function endSessions(db: Database, which: { id: string } | { person: string, but?: string | undefined }): Promise<number> {
-  const where
-    = 'id' in which ? eq(session.id, which.id) : and(eq(session.personId, which.person), which.but ? ne(session.id, which.but) : undefined)
+export const endSessions = (db: Database, which: { id: string } | { person: string, but?: string | undefined }): Promise<number> =>
+  endWhere(db, 'id' in which ? eq(session.id, which.id) : and(eq(session.personId, which.person), which.but ? ne(session.id, which.but) : undefined)!)
+
+/** Ends all that stand at a device, but one. */
+export const endSessionsOfDevice = (db: Database, device: string, but?: string): Promise<number> =>
+  endWhere(db, and(eq(session.device, device), but ? ne(session.id, but) : undefined)!)
+
+async function endWhere(db: Database, where: SQL): Promise<number> {
   const ended = await db
     .update(session)
     .set({ endedAt: sql`now()` })
@@ -68,13 +85,14 @@ export async function listSessions(
   { person: personId, current }: { person?: string | undefined; current: string },
 ): Promise<SessionRow[]> {
   const rows = await db
-    .select({ session, name: person.name })
+    .select({ session, name: person.name, tablet: houseDevice.name })
     .from(session)
     .innerJoin(person, eq(person.id, session.personId))
+    .leftJoin(houseDevice, and(eq(houseDevice.device, session.device), isNull(houseDevice.endedAt)))
     .where(and(stands(), personId ? eq(session.personId, personId) : undefined))
     .orderBy(desc(session.seenAt))
     .limit(500)
-  return rows.map(({ session: row, name }) => ({
+  return rows.map(({ session: row, name, tablet }) => ({
     id: row.id,
     person: row.personId,
     name,
@@ -83,6 +101,8 @@ export async function listSessions(
     agent: row.agent,
     since: row.createdAt.toISOString(),
     seen: row.seenAt.toISOString(),
+    way: row.way,
+    tablet,
     isThis: row.id === current,
   }))
 }

@@ -1,4 +1,4 @@
-import { eq, sql } from 'drizzle-orm'
+import { and, eq, sql } from 'drizzle-orm'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { knownDevice, person } from '../db/schema'
@@ -16,9 +16,8 @@ type PersonRow = typeof person.$inferSelect
 export async function signIn(
   db: Database,
   { login, password, place }: { login: string; password: string; place: Place },
-): Promise<Person & { passwordDue: boolean }> {
-  const found = await proveBy(db, { login, password, place }, new Problem(401, 'sign-in.wrong', 'Name or password is not right.'))
-  return { ...toPerson(found), passwordDue: found.passwordDue }
+): Promise<Person> {
+  return toPerson(await proveBy(db, { login, password, place }, new Problem(401, 'sign-in.wrong', 'Name or password is not right.')))
 }
 
 /**
@@ -77,7 +76,8 @@ async function proveBy(
   return found!
 }
 
-const mayEnter = (found: PersonRow | undefined, place: Place): boolean =>
+/** True for somebody who works here still, and may come in from there. */
+export const mayEnter = (found: PersonRow | undefined, place: Place): boolean =>
   found !== undefined && found.active && (!found.demo || mayUseDemo(found.login, place.isLoopback))
 
 /** The person of a login, and whether they, or anybody of the house, have used that device. */
@@ -87,6 +87,13 @@ async function look(db: Database, login: string, device: string | null) {
     device ? db.select({ personId: knownDevice.personId }).from(knownDevice).where(eq(knownDevice.device, device)) : [],
   ])
   return { found, isOwn: known.some(row => row.personId === found?.id), isHouse: known.length > 0 }
+}
+
+/** True when this person has used that device before. */
+export async function isOwnDevice(db: Database, personId: string, device: string): Promise<boolean> {
+  const [known] = await db.select({ device: knownDevice.device }).from(knownDevice)
+    .where(and(eq(knownDevice.personId, personId), eq(knownDevice.device, device)))
+  return known !== undefined
 }
 
 /** From now on this device is one that the person has used. */

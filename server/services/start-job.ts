@@ -15,6 +15,7 @@ import { requirePlan, startPlan } from './plans'
 import { Problem } from './problem'
 import { enterHours, hoursOf } from './running-hours'
 import { newestReleased } from './sheets'
+import { requireOpenSite } from './sites'
 import { hashOfDocument } from './sha256'
 import { requireUnit } from './units'
 
@@ -91,6 +92,7 @@ export async function startJob(
   }
   const state = foldJob(document, [event])
   return db.transaction(async (tx) => {
+    await requireOpenSite(tx, found.siteKey)
     // Two jobs may begin with the draft that one overhaul has left: it is the same document, unless somebody has written in it meanwhile.
     let kept = plan ?? (await tx.select({ id: sheet.id }).from(sheet).where(eq(sheet.sha256, sha256)).limit(1))[0]
     kept ??= (await tx.insert(sheet).values({ key, revision, title, document: own!, origin: 'bench', sha256 }).returning({ id: sheet.id }))[0]

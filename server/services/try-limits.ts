@@ -45,6 +45,10 @@ const LIMITS = {
   /** Wrong PINs that one signed-in person has sent, of whomever. */
   pinSender: limiter('pin-by', 30, HOUR_S),
   setUp: limiter('set-up', 20, QUARTER_S),
+  /** Codes of the office, tried from one address. */
+  entryCode: limiter('entry-code', 20, QUARTER_S),
+  /** Badges with whatever PIN, tried at one tablet of the house. */
+  badgeDevice: limiter('badge', 30, HOUR_S),
 } as const
 
 export type LimitName = keyof typeof LIMITS

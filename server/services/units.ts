@@ -13,7 +13,7 @@ import { unitHistory } from './unit-history'
 /** A unit within the reach of a person. */
 export async function requireUnit(db: Pick<Database, 'select'>, person: Person, tag: string) {
   const [found] = await db
-    .select({ unit, siteName: site.name })
+    .select({ unit, siteName: site.name, timeZone: site.timeZone })
     .from(unit)
     .innerJoin(site, eq(site.key, unit.siteKey))
     .where(eq(unit.tag, tag))
@@ -43,6 +43,7 @@ export async function readUnit(db: Database, person: Person, tag: string): Promi
     unit: {
       ...row,
       siteName: found.siteName,
+      timeZone: found.timeZone,
       make: found.unit.make,
       nextDue, intervalHours, regulationDue, version, history,
       nameplate: found.unit.nameplate,

@@ -8,6 +8,7 @@ import { kindOf, markStale } from './outlook'
 import { Problem } from './problem'
 import { isSiteOf, requireReach } from './reach'
 import { newestReleased } from './sheets'
+import { requireOpenSite } from './sites'
 
 /** Fields of a unit as they are kept. */
 const COLUMNS = {
@@ -23,6 +24,7 @@ export async function addUnit(db: Database, person: Person, input: UnitInput): P
   await requireSite(db, person, input.site)
   await requireSheet(db, input)
   return db.transaction(async (tx) => {
+    await requireOpenSite(tx, input.site)
     const [made] = await tx.insert(unit).values(toColumns(input) as typeof unit.$inferInsert).onConflictDoNothing().returning()
     if (!made) throw new Problem(409, 'unit.tag-taken', `There is a unit ${input.tag} already, in use or retired. Tags are never given twice.`)
     await tx.insert(unitChange).values({ unitId: made.id, version: 1, said: [{ field: 'tag', before: null, after: made.tag }], byId: person.id })
@@ -52,6 +54,7 @@ export async function changeUnit(
       return JSON.stringify(was) === JSON.stringify(after) ? [] : [{ field, before: was, after }]
     })
     if (said.length === 0) return { tag, version }
+    if (change.site !== undefined && change.site !== before.siteKey) await requireOpenSite(tx, change.site)
     if (said.some(({ field }) => field === 'sheet' || field === 'options')) {
       await refuseWhileOpen(tx, before, 'The sheet and the options of a machine do not change while it is on the bench.')
       await requireSheet(db, { sheet: before.sheetKey, options: before.options, ...change })

@@ -1,4 +1,4 @@
-import { and, asc, count, eq, isNotNull, isNull, sql, type SQL } from 'drizzle-orm'
+import { and, asc, count, eq, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm'
 import type { YardShow, YardSort } from '#shared/wire/yard'
 import type { Person, YardAnswer } from '#shared/wire/types'
 import type { Database } from '../db/client'
@@ -26,9 +26,10 @@ export async function readYard(db: Database, person: Person, query: YardQuery): 
   const ofOutlook = eq(unitOutlook.unitId, unit.id)
   const where = and(within, ...conditions(query))
   const [sites, units, [total]] = await Promise.all([
-    db.select({ key: site.key, name: site.name, units: count(unit.id), openJobs: count(job.id) })
-      .from(site).innerJoin(unit, and(eq(unit.siteKey, site.key), isNull(unit.retiredAt))).leftJoin(job, openJob)
-      .where(within).groupBy(site.key).orderBy(site.place),
+    db.select({ key: site.key, name: site.name, timeZone: site.timeZone, units: count(unit.id), openJobs: count(job.id) })
+      .from(site).leftJoin(unit, and(eq(unit.siteKey, site.key), isNull(unit.retiredAt))).leftJoin(job, openJob)
+      .where(person.sites ? inArray(site.key, person.sites) : undefined)
+      .groupBy(site.key).having(sql`${site.closedAt} is null or count(${unit.id}) > 0`).orderBy(site.place, site.name),
     db.select({ unit, job, outlook: unitOutlook }).from(unit).leftJoin(job, openJob).leftJoin(unitOutlook, ofOutlook).where(where)
       .orderBy(...orderOf(query), asc(unit.tag)).limit(query.limit).offset(query.offset),
     db.select({ n: count() }).from(unit).leftJoin(job, openJob).leftJoin(unitOutlook, ofOutlook).where(where),

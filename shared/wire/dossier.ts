@@ -7,8 +7,10 @@ export interface ChainState { intact: boolean, brokenAt: number | null, cutOff: 
 /** The whole record of a job, for the screen and as a file. See docs/formats.md. */
 export interface Dossier {
   format: 'needler-dossier/1'
+  /** Every figure of it is made up. */
+  isDemonstration?: true
   job: JobRow & { setup: JobSetup }
-  unit: { tag: string; name: string; site: string; make: string; nameplate: Record<string, string> }
+  unit: { tag: string; name: string; site: string; timeZone: string; make: string; nameplate: Record<string, string> }
   sheet: { key: string; revision: number; title: string; notice: string }
   state: JobState
   readings: {

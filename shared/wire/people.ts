@@ -15,3 +15,8 @@ export const pin = Joi.string().pattern(/^\d{6,8}$/).messages({ 'string.pattern.
 export const role = Joi.valid(...ROLES)
 /** Null covers all sites. */
 export const sites = Joi.array().items(Joi.string().max(60)).min(1).max(100).unique().allow(null)
+/** The code that the office has given out, as it is typed: its hyphens and capitals do not matter. */
+export const entryCode = Joi.string().trim().max(60)
+/** What a card says to a reader, or a code that a camera has read. */
+export const badgeCode = Joi.string().trim().min(6).max(120).messages({ 'string.min': 'a badge has 6 signs or more' })
+export const badgeName = Joi.string().trim().min(1).max(40)

@@ -15,6 +15,7 @@ import type {
 } from '#core'
 import type { Role } from '../rights'
 import type { OutlookRow, UnitHistoryRow } from './fleet'
+import type { BadgeRow, EntryWay, HouseHere } from './house'
 import type { LinkState, StreamedValue } from './instrument-stream'
 import type { CalibrationInput } from './instruments'
 import type { PlanRow } from './stores'
@@ -52,16 +53,36 @@ export interface Person {
 
 /** A person as the session tells the interface. */
 export interface SessionPerson extends Person {
-  /** The password was given out by the office and is to be changed first. */
-  passwordDue: boolean
+  /** They have come in with a badge: the office is closed to them. */
+  byBadge: boolean
+}
+
+/** Who is here, what this device is, and what this installation is. */
+export interface SessionAnswer {
+  person: SessionPerson | null
+  /** Nobody is in this installation yet: its first admin is to be made. */
+  setUp?: true
+  /** This is the demonstration. */
+  isDemo?: true
+  /** No overhaul was closed here yet. */
+  isFirstDay?: true
+  /** Nobody else could release a hold point. */
+  isAlone?: true
+  /** What this tablet of the house is. */
+  house?: HouseHere
+  /** It has rested; whose bench it is until somebody enters. */
+  lockedFor?: string
 }
 
 /** One line of the office's list. */
 export interface PersonRow extends Person {
   active: boolean
   demo: boolean
-  passwordDue: boolean
   hasPin: boolean
+  /** Until when the code with which they come in is good; null where none stands. */
+  codeUntil: string | null
+  hasPassword: boolean
+  badges: BadgeRow[]
   sessions: number
   seen: string | null
 }
@@ -76,6 +97,9 @@ export interface SessionRow {
   agent: string
   since: string
   seen: string
+  way: EntryWay
+  /** The tablet of the house that the device is. */
+  tablet: string | null
   /** The one that asks. */
   isThis: boolean
 }
@@ -90,7 +114,7 @@ export interface ProblemDetails {
   [more: string]: unknown
 }
 
-export interface SiteRow { key: string, name: string, units: number, openJobs: number }
+export interface SiteRow { key: string, name: string, timeZone: string, units: number, openJobs: number }
 
 /** A machine sheet in the library, its newest revision. */
 export interface SheetRow {
@@ -195,6 +219,7 @@ export interface InstrumentHistory {
 export interface UnitAnswer {
   unit: Omit<UnitRow, 'openJob'> & {
     siteName: string
+    timeZone: string
     make: string
     /** By the calendar, after so many hours, by a rule. */
     nextDue: string | null
@@ -225,7 +250,8 @@ export type LoggedEvent = RecordedEvent & { hash: string }
 
 /** Everything the bench needs to fold a job: a snapshot and what came after it. */
 export interface JobBundle {
-  job: JobRow & { setup: JobSetup, unitTag: string, unitName: string, siteName: string }
+  /** `site` and `timeZone` are missing in what an earlier version of the app has kept. */
+  job: JobRow & { setup: JobSetup, unitTag: string, unitName: string, siteName: string, site?: string, timeZone?: string }
   sheet: OpenedWith
   /** What it has taken over since, the newest last. */
   later: OpenedWith[]

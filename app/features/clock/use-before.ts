@@ -4,7 +4,7 @@ import type { Dossier } from '#shared/wire/dossier'
 import type { SisterJob, UnitAnswer } from '#shared/wire/types'
 import type { Bench } from '../../job/use-bench'
 import { callApi, NoNetwork } from '../../net/api'
-import { dayOf } from '../../ui/moment'
+import { dayOf, dayOfMoment } from '../../ui/moment'
 
 /** An arc of another overhaul, faint behind those of this one. */
 export interface Ghost { part: string, fromDeg: number, toDeg: number, kind: string }
@@ -37,7 +37,7 @@ export function useBefore(bench: Bench) {
     const unit = `/units/${encodeURIComponent(job.meta.unitTag)}`
     const [{ jobs }, sisters] = await Promise.all([callApi<UnitAnswer>(unit), callApi<SisterJob[]>(`${unit}/sisters`)])
     const named = ({ id, number, openedAt, reason }: Omit<SisterJob, 'tag'>, of = '') =>
-      ({ id, name: `${of}job ${number}, ${dayOf(openedAt.slice(0, 10))}: ${reason}` })
+      ({ id, name: `${of}job ${number}, ${dayOf(dayOfMoment(openedAt))}: ${reason}` })
     others.value = [...jobs.filter(({ id }) => id !== job.meta.id).map(one => named(one)), ...sisters.map(one => named(one, `${one.tag}, `))]
   })
   watch(chosen, id => asked(async () => {

@@ -5,7 +5,7 @@ import type { Dossier } from '#shared/wire/dossier'
 import { callApi } from '../../net/api'
 import { useAnswer } from '../../net/use-answer'
 import { measuredHow } from '../../ui/measured-how'
-import { moment } from '../../ui/moment'
+import { moment, otherZone, useZone } from '../../ui/moment'
 import StateNote from '../../ui/StateNote.vue'
 import VerdictMark from '../../ui/VerdictMark.vue'
 import PhotoStrip from '../../job/PhotoStrip.vue'
@@ -22,6 +22,7 @@ const { jobId } = defineProps<{ jobId: string }>()
 type Reading = Dossier['readings'][number]
 const answer = useAnswer<Dossier>(() => `dossier ${jobId}`, () => callApi(`/jobs/${jobId}/dossier`))
 const dossier = computed(() => answer.data.value)
+useZone(() => dossier.value?.unit.timeZone)
 onMounted(() => void answer.load())
 
 /** Single values in one line; a table in a line a station. */
@@ -64,7 +65,7 @@ const marks = computed(() =>
       <header class="head">
         <div>
           <p class="eyebrow">
-            {{ dossier.unit.site }} · {{ dossier.unit.make }}
+            {{ dossier.unit.site }} · {{ dossier.unit.make }}<template v-if="otherZone()"> · times of {{ otherZone()?.replaceAll('_', ' ') }}</template>
           </p>
           <h1>Dossier of job {{ dossier.job.number }}</h1>
           <p>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
 import { KINDS, parseQuantity, STEEL_PER_K, type QuantityKind } from '#core'
-import type { SiteRow } from '#shared/wire/types'
 import { callApi } from '../../net/api'
 import { useSubmit } from '../../net/use-submit'
 import AskDialog from '../../ui/AskDialog.vue'
@@ -11,7 +10,7 @@ import CableFields from './CableFields.vue'
 import CalibrationFields, { freshCalibration, isWhole } from './CalibrationFields.vue'
 
 /** A new instrument, with the calibration that it comes with. */
-const { sites } = defineProps<{ sites: readonly SiteRow[] }>()
+const { sites } = defineProps<{ sites: readonly { key: string, name: string }[] }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ saved: [] }>()
 

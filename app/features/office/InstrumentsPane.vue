@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { coversCalibration, formatQuantity } from '#core'
-import type { InstrumentRow, SiteRow } from '#shared/wire/types'
+import type { InstrumentRow } from '#shared/wire/types'
 import { callApi, sentenceOf } from '../../net/api'
 import { serverNow } from '../../net/server-clock'
 import { laterDialog } from '../../ui/later'
@@ -12,7 +12,7 @@ const InstrumentDialog = laterDialog(() => import('./InstrumentDialog.vue'))
 const HistoryDialog = laterDialog(() => import('./HistoryDialog.vue'))
 
 /** The register: what the shop measures with, what is due for calibration first. */
-const { sites } = defineProps<{ sites: readonly SiteRow[] }>()
+const { sites } = defineProps<{ sites: readonly { key: string, name: string }[] }>()
 const instruments = ref<InstrumentRow[]>([])
 const [problem, search] = [ref(''), ref('')]
 const shown = ref<'all' | 'due' | 'retired'>('all')

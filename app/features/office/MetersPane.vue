@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { onMounted, reactive, ref } from 'vue'
 import type { HoursLinkRow } from '#shared/wire/fleet'
-import type { SiteRow } from '#shared/wire/types'
 import { callApi, sentenceOf } from '../../net/api'
 import { useSubmit } from '../../net/use-submit'
 import AskDialog from '../../ui/AskDialog.vue'
@@ -9,7 +8,7 @@ import { moment } from '../../ui/moment'
 import RefusalNote from '../../ui/RefusalNote.vue'
 
 /** Programs that may send running hours, each by a secret of its own that is told once and ended at once. */
-const { sites } = defineProps<{ sites: readonly SiteRow[] }>()
+const { sites } = defineProps<{ sites: readonly { key: string, name: string }[] }>()
 const rows = ref<HoursLinkRow[]>([])
 const problem = ref('')
 const [making, told] = [ref(false), ref('')]

@@ -1,48 +1,61 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
-import type { PersonRow, SessionRow, YardAnswer } from '#shared/wire/types'
+import { computed, onMounted, ref, watch } from 'vue'
+import type { SitePlan } from '#shared/wire/house'
+import type { PersonRow, SessionRow } from '#shared/wire/types'
+import { may } from '#shared/rights'
 import { callApi, sentenceOf } from '../../net/api'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import StateNote from '../../ui/StateNote.vue'
 import { SessionsTable } from '../session'
 import { useSessionStore } from '../../net/session-store'
-import { laterComponent } from '../../ui/later'
+import { laterComponent, laterDialog } from '../../ui/later'
 import PeopleTable from './PeopleTable.vue'
 import PersonDialog, { type PersonDraft } from './PersonDialog.vue'
-import SecretDialog from './SecretDialog.vue'
+import SecretDialog, { type ToldSecret } from './SecretDialog.vue'
+import SitesPane from './SitesPane.vue'
 
 const InstrumentsPane = laterComponent(() => import('./InstrumentsPane.vue'))
 const RulesPane = laterComponent(() => import('./RulesPane.vue'))
 const MetersPane = laterComponent(() => import('./MetersPane.vue'))
 const CataloguePane = laterComponent(() => import('./CataloguePane.vue'))
+const TabletsPane = laterComponent(() => import('./TabletsPane.vue'))
+const BadgesDialog = laterDialog(() => import('./BadgesDialog.vue'))
 
 const session = useSessionStore()
 const people = ref<PersonRow[] | null>(null)
 const sessions = ref<SessionRow[]>([])
-const sites = ref<YardAnswer['sites']>([])
+const sites = ref<SitePlan[] | null>(null)
 const [problem, dialogProblem] = [ref(''), ref('')]
 const [mayPeople, mayInstruments] = [computed(() => session.may('people:write')), computed(() => session.may('instrument:write'))]
-const mayRules = computed(() => session.may('rule:write'))
-const tab = ref(mayPeople.value ? 'people' : 'instruments')
+const [mayRules, maySites] = [computed(() => session.may('rule:write')), computed(() => session.may('site:write'))]
+/** Which leaf stands in the address, so that others can point to it. */
+const route = useRoute()
+const tab = ref(typeof route.query.tab === 'string' ? route.query.tab : mayPeople.value ? 'people' : 'instruments')
+watch(tab, now => void navigateTo({ query: { tab: now } }, { replace: true }))
 const search = ref('')
 /** Who is being changed; null while somebody new is added. */
 const edited = ref<PersonRow | null>(null)
 const [editing, busy] = [ref(false), ref(false)]
-/** A password that was just made, told once. */
-const told = ref<{ name: string, login: string, password: string } | null>(null)
+/** A code or a badge that was just made, told once. */
+const told = ref<ToldSecret | null>(null)
+const badged = ref<string | null>(null)
+const ofBadges = computed(() => people.value?.find(({ id }) => id === badged.value) ?? null)
+const badging = ref(false)
 
+/** Nobody else could release a hold point. */
+const isAlone = computed(() => people.value?.every(row => row.id === session.person?.id || !row.active || !may(row.role, 'hold:release')) ?? false)
 const found = computed(() =>
   (people.value ?? []).filter(row => `${row.name} ${row.login} ${row.role}`.toLowerCase().includes(search.value.trim().toLowerCase())),
 )
 
 async function load() {
   try {
-    const [yard, listed, signIns] = await Promise.all([
-      callApi<YardAnswer>('/yard', { query: { limit: 1 } }),
+    const [places, listed, signIns] = await Promise.all([
+      callApi<SitePlan[]>('/sites'),
       mayPeople.value ? callApi<PersonRow[]>('/people') : null,
       mayPeople.value ? callApi<SessionRow[]>('/sessions') : [],
     ])
-    sites.value = yard.sites
+    sites.value = places
     people.value = listed
     sessions.value = signIns
   } catch (error) {
@@ -77,7 +90,7 @@ async function save({ login, ...rest }: PersonDraft) {
       told.value = {
         name: rest.name,
         login,
-        ...(await callApi<{ password: string }>('/people', { method: 'POST', body: { login, ...rest } })),
+        ...(await callApi<{ code: string, until: string }>('/people', { method: 'POST', body: { login, ...rest } })),
       }
   }, dialogProblem)
   if (saved) editing.value = false
@@ -88,14 +101,23 @@ function changes(person: PersonRow, draft: Omit<PersonDraft, 'login'>) {
   return changed.length > 0 ? Object.fromEntries(changed) : { name: person.name }
 }
 const setActive = (person: PersonRow, active: boolean) => act(() => callApi(`/people/${person.id}`, { method: 'PATCH', body: { active } }))
-const reset = (person: PersonRow) =>
+const makeCode = (person: PersonRow) =>
   act(async () => {
     told.value = {
       name: person.name,
       login: person.login,
-      ...(await callApi<{ password: string }>(`/people/${person.id}/reset`, { method: 'POST', body: {} })),
+      ...(await callApi<{ code: string, until: string }>(`/people/${person.id}/reset`, { method: 'POST', body: {} })),
     }
   })
+const endCode = (person: PersonRow) => act(() => callApi(`/people/${person.id}/code`, { method: 'DELETE' }))
+function showBadges(person: PersonRow) {
+  badged.value = person.id
+  badging.value = true
+}
+function madeBadge(badge: string) {
+  badging.value = false
+  told.value = { name: ofBadges.value!.name, login: ofBadges.value!.login, badge }
+}
 const end = (id: string) => act(() => callApi(`/sessions/${id}`, { method: 'DELETE' }))
 onMounted(() => { if (mayPeople.value || mayInstruments.value) void load() })
 </script>
@@ -105,7 +127,7 @@ onMounted(() => { if (mayPeople.value || mayInstruments.value) void load() })
     v-if="!mayPeople && !mayInstruments"
     kind="problem"
     title="The office is for admins and engineers"
-    text="Ask one of them to add, change or reset people, or to write down a calibration."
+    :text="session.person?.byBadge ? 'A badge does not open it. Sign in with your name and password.' : 'Ask one of them to add or change people and sites, or to write down a calibration.'"
   />
   <div
     v-else
@@ -148,13 +170,22 @@ onMounted(() => { if (mayPeople.value || mayInstruments.value) void load() })
               <Icon name="ph:magnifying-glass" />
             </template>
           </el-input>
+          <p
+            v-if="isAlone"
+            class="alone"
+          >
+            <Icon name="ph:users" /> A hold point wants a second person, and nobody but you could release one. Add somebody as lead, engineer or admin; they sign at your bench with their name and PIN.
+          </p>
           <PeopleTable
             :people="found"
-            :sites="sites"
+            :sites="sites ?? []"
             :self="session.person!.id"
             @edit="edit"
-            @reset="reset"
+            @code="makeCode"
+            @end-code="endCode"
+            @badges="showBadges"
             @activate="setActive"
+            @clear="search = ''"
           />
         </el-tab-pane>
         <el-tab-pane
@@ -169,12 +200,31 @@ onMounted(() => { if (mayPeople.value || mayInstruments.value) void load() })
           />
         </el-tab-pane>
         <el-tab-pane
+          v-if="maySites && sites"
+          name="sites"
+          :label="`Sites (${sites.length})`"
+          lazy
+        >
+          <SitesPane
+            :sites="sites"
+            @changed="load"
+          />
+        </el-tab-pane>
+        <el-tab-pane
+          v-if="mayPeople"
+          name="tablets"
+          label="Tablets"
+          lazy
+        >
+          <TabletsPane :sites="sites ?? []" />
+        </el-tab-pane>
+        <el-tab-pane
           v-if="mayInstruments"
           name="instruments"
           label="Instruments"
           lazy
         >
-          <InstrumentsPane :sites="sites" />
+          <InstrumentsPane :sites="sites ?? []" />
         </el-tab-pane>
         <el-tab-pane
           v-if="mayPeople"
@@ -182,7 +232,7 @@ onMounted(() => { if (mayPeople.value || mayInstruments.value) void load() })
           label="Meters"
           lazy
         >
-          <MetersPane :sites="sites" />
+          <MetersPane :sites="sites ?? []" />
         </el-tab-pane>
         <el-tab-pane
           v-if="mayRules"
@@ -205,10 +255,16 @@ onMounted(() => { if (mayPeople.value || mayInstruments.value) void load() })
     <PersonDialog
       v-model="editing"
       :person="edited"
-      :sites="sites"
+      :sites="sites ?? []"
       :busy="busy"
       :problem="dialogProblem"
       @save="save"
+    />
+    <BadgesDialog
+      v-model="badging"
+      :person="ofBadges"
+      @changed="load"
+      @made="madeBadge"
     />
     <SecretDialog v-model="told" />
   </div>
@@ -218,5 +274,6 @@ onMounted(() => { if (mayPeople.value || mayInstruments.value) void load() })
 .office { max-width: 1240px; margin: 0 auto; padding: 20px; display: flex; flex-direction: column; gap: 14px; }
 .head { display: flex; justify-content: space-between; align-items: center; gap: 16px; flex-wrap: wrap; }
 .card { padding: 8px 22px 20px; }
+.alone { display: flex; gap: 10px; align-items: center; background: var(--brass-tint); border-left: 4px solid var(--brass-line); padding: 8px 12px; margin-bottom: 10px; }
 .search { max-width: 340px; margin: 4px 0 12px; }
 </style>

@@ -5,7 +5,7 @@ import type { Role } from '#shared/rights'
 <script setup lang="ts">
 import { computed, reactive, watch } from 'vue'
 import { ROLES } from '#shared/rights'
-import type { PersonRow, SiteRow } from '#shared/wire/types'
+import type { PersonRow } from '#shared/wire/types'
 import AskDialog from '../../ui/AskDialog.vue'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
@@ -15,7 +15,7 @@ export interface PersonDraft { login: string, name: string, role: Role, sites: s
 
 const { person, sites, busy, problem } = defineProps<{
   person: PersonRow | null
-  sites: readonly SiteRow[]
+  sites: readonly { key: string, name: string }[]
   busy: boolean
   problem: string
 }>()
@@ -25,7 +25,7 @@ const emit = defineEmits<{ save: [draft: PersonDraft] }>()
 const WHAT: Record<Role, string> = {
   technician: 'works at the bench',
   lead: 'releases hold points, corrects, sends stranded work',
-  planner: 'starts overhauls',
+  planner: 'starts and plans overhauls, takes in machines',
   engineer: 'as a lead, and brings in sheets',
   admin: 'everything, and the office',
   trainee: 'looks',
@@ -50,7 +50,7 @@ const save = () =>
   <AskDialog
     v-model="open"
     :title="person ? `Change ${person.name}` : 'Add a person'"
-    :act="person ? 'Save' : 'Add and make a password'"
+    :act="person ? 'Save' : 'Add and make a code'"
     :ready="ready"
     :busy="busy"
     @act="save"

@@ -11,7 +11,7 @@ const emit = defineEmits<{ end: [id: string] }>()
   <el-table
     :data="[...sessions]"
     row-key="id"
-    empty-text="Nobody is signed in."
+    empty-text="Nobody is signed in. Who signs in stands here with their device, and can be signed out from here."
     aria-label="Sign-ins"
   >
     <el-table-column
@@ -25,7 +25,11 @@ const emit = defineEmits<{ end: [id: string] }>()
       min-width="190"
     >
       <template #default="{ row }">
-        {{ agentName(row.agent) }} <span class="mono quiet">{{ row.device.slice(0, 4) }}</span>
+        {{ row.tablet ?? agentName(row.agent) }} <span class="mono quiet">{{ row.device.slice(0, 4) }}</span>
+        <small
+          v-if="row.way === 'badge'"
+          class="quiet"
+        >by badge</small>
         <strong
           v-if="row.isThis"
           class="this"

@@ -8,16 +8,17 @@ import { useSubmit } from '../../net/use-submit'
 
 /** The first admin of an empty installation. */
 const session = useSessionStore()
-const [code, login, name, password] = [ref(''), ref(''), ref(''), ref('')]
-const ready = computed(
-  () => code.value.trim() !== '' && login.value.trim() !== '' && name.value.trim() !== '' && password.value.length >= 10,
-)
+const [code, login, name, password, pin] = [ref(''), ref(''), ref(''), ref(''), ref('')]
+const ready = computed(() =>
+  code.value.trim() !== '' && login.value.trim() !== '' && name.value.trim() !== '' && password.value.length >= 10 && /^\d{6,8}$/.test(pin.value))
 
 const { busy, problem, submit } = useSubmit(async () => {
-  await callApi('/set-up', { method: 'POST', body: { code: code.value, login: login.value, name: name.value, password: password.value } })
+  const said = { code: code.value, login: login.value, name: name.value, password: password.value, pin: pin.value }
+  await callApi('/set-up', { method: 'POST', body: said })
   session.setUpWanted = false
   await session.signIn(login.value, password.value)
-  await navigateTo('/office')
+  await session.look()
+  await navigateTo('/')
 })
 </script>
 
@@ -66,6 +67,18 @@ const { busy, problem, submit } = useSubmit(async () => {
       autocomplete="new-password"
       maxlength="200"
     />
+    <FormField
+      id="first-pin"
+      v-model="pin"
+      label="PIN (6 to 8 digits)"
+      type="password"
+      inputmode="numeric"
+      maxlength="8"
+      autocomplete="off"
+    />
+    <p class="quiet small">
+      With the PIN you sign hold points at the bench of others, and enter at a tablet that people share.
+    </p>
     <RefusalNote :text="problem" />
     <el-button
       type="primary"
@@ -81,5 +94,6 @@ const { busy, problem, submit } = useSubmit(async () => {
 <style scoped>
 .form { display: flex; flex-direction: column; gap: 8px; padding: 30px 30px 24px; max-width: 480px; margin: 6vh auto; }
 h1 { font-size: 36px; }
+.small { font-size: 14px; }
 .el-button { margin-top: 16px; min-height: 52px; font-size: 20px; }
 </style>

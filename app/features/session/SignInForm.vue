@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import { whereTo } from './where-to'
+import BadgeForm from './BadgeForm.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import FormField from './FormField.vue'
 import { useSessionStore } from '../../net/session-store'
@@ -7,13 +9,18 @@ import { useSubmit } from '../../net/use-submit'
 
 const session = useSessionStore()
 const route = useRoute()
+/** At a tablet of the house a badge is what people have in hand. */
+const byName = ref(false)
 const login = ref('')
 const password = ref('')
 const { busy, problem, submit } = useSubmit(async () => {
   await session.signIn(login.value, password.value)
-  const to = String(route.query.to ?? '/')
-  await navigateTo(to.startsWith('/') && !to.startsWith('//') ? to : '/')
+  await goOn()
 })
+async function goOn() {
+  await session.look()
+  await navigateTo(whereTo(route.query.to))
+}
 
 function signIn(): void {
   if (login.value.trim() && password.value) void submit()
@@ -23,7 +30,14 @@ function signIn(): void {
 
 <template>
   <div class="page">
+    <BadgeForm
+      v-if="session.house && !byName"
+      class="plate"
+      @entered="goOn"
+      @by-name="byName = true"
+    />
     <form
+      v-else
       class="plate"
       @submit.prevent="signIn"
     >
@@ -54,6 +68,19 @@ function signIn(): void {
       >
         Go to the yard
       </el-button>
+      <el-button
+        v-if="session.house"
+        text
+        @click="byName = false"
+      >
+        With my badge
+      </el-button>
+      <NuxtLink
+        class="code"
+        to="/enter"
+      >
+        I have a code from the office
+      </NuxtLink>
       <p class="quiet small">
         Needler helps with measuring and record keeping. The maker’s manual, site rules, local law and licensed practice stand above it.
       </p>
@@ -91,6 +118,7 @@ function signIn(): void {
 .page { display: grid; grid-template-columns: minmax(300px, 400px) minmax(0, 520px); gap: 72px; align-items: center; justify-content: center; min-height: 100%; padding: 24px; }
 form { display: flex; flex-direction: column; gap: 8px; padding: 30px 30px 24px; }
 h1 { font-size: 36px; margin-bottom: 10px; }
+.code { display: inline-flex; align-items: center; min-height: 44px; align-self: center; }
 .el-button { margin-top: 16px; min-height: 52px; font-size: 20px; }
 .small { font-size: 13px; margin-top: 10px; }
 .drawing { width: 100%; fill: none; stroke: var(--prussian); stroke-width: 2; }

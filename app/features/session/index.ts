@@ -1,2 +1,3 @@
 /* What the session shows to other features. */
+export { default as BadgeForm } from './BadgeForm.vue'
 export { default as SessionsTable } from './SessionsTable.vue'

@@ -2,7 +2,7 @@
 import { v4 as newId } from 'uuid'
 import { computed, reactive, watch } from 'vue'
 import type { EntryOutcome, ItemRow, LotRow, OrderRow } from '#shared/wire/stores'
-import type { SiteRow } from '#shared/wire/types'
+import type { SitePlan } from '#shared/wire/house'
 import { callApi } from '../../net/api'
 import { useSubmit } from '../../net/use-submit'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
@@ -18,7 +18,7 @@ const TITLES: Readonly<Record<Writing['deed'], string>> = {
   scrapped: 'What is scrapped?', extend: 'Good until when, and why?',
 }
 const said = reactive({ id: newId(), count: 1, lot: '', cured: '', site: '', order: '', note: '', to: '', fromQuarantine: false })
-const sites = reactive<{ list: SiteRow[] }>({ list: [] })
+const sites = reactive<{ list: SitePlan[] }>({ list: [] })
 const open = computed(() => orders.filter(({ closed }) => !closed))
 watch(() => writing, async ({ deed, lot }) => {
   const first = open.value[0]
@@ -27,7 +27,7 @@ watch(() => writing, async ({ deed, lot }) => {
     fromQuarantine: (lot?.stock.shelf ?? 0) === 0,
     count: deed === 'released' ? lot!.stock.quarantine : deed === 'counted' ? lot!.stock.shelf : first && deed === 'received' ? first.count - first.received : 1,
   })
-  sites.list = (await callApi<{ sites: SiteRow[] }>('/yard', { query: { limit: 1 } })).sites
+  sites.list = (await callApi<SitePlan[]>('/sites')).filter(({ closedAt }) => closedAt === null)
   said.site ||= sites.list[0]?.key ?? ''
 }, { immediate: true })
 

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { JobRow } from '#shared/wire/types'
+import { dayOfMoment } from '../../ui/moment'
 import ProgressNeedle from '../../ui/ProgressNeedle.vue'
 
 const { job } = defineProps<{ job: JobRow }>()
-const day = (at: string) => at.slice(0, 10)
 const to = computed(() => job.status === 'open' ? `/jobs/${job.id}` : `/jobs/${job.id}/dossier`)
 </script>
 
@@ -16,8 +16,8 @@ const to = computed(() => job.status === 'open' ? `/jobs/${job.id}` : `/jobs/${j
       :class="job.status"
     >
       <span class="mono number">{{ job.number }}</span>
-      <span class="reason">{{ job.reason }}<small class="quiet">{{ job.status === 'open' ? job.currentStep ?? 'Ready to close' : `closed ${day(job.closedAt!)}` }}</small></span>
-      <span class="mono quiet day">{{ day(job.openedAt) }}</span>
+      <span class="reason">{{ job.reason }}<small class="quiet">{{ job.status === 'open' ? job.currentStep ?? 'Ready to close' : `closed ${dayOfMoment(job.closedAt!)}` }}</small></span>
+      <span class="mono quiet day">{{ dayOfMoment(job.openedAt) }}</span>
       <ProgressNeedle
         v-if="job.status === 'open'"
         :done="job.stepsDone"

@@ -3,7 +3,7 @@ import { ref } from 'vue'
 import { formatQuantity, thousands } from '#core'
 import type { OpenPart, PartIn, UnitParts } from '#shared/wire/fleet'
 import { dueIn } from '../../ui/due-words'
-import { moment } from '../../ui/moment'
+import { dayOfMoment, moment } from '../../ui/moment'
 import { runsInWords } from '../../ui/runs-in-words'
 
 /** What is open on the parts of a machine, what is away, which new ones are in, and what was held for the cause. */
@@ -83,7 +83,7 @@ const end = ({ untilDay, untilHours }: OpenPart) => [
           min-width="120"
         >
           <template #default="{ row }">
-            <span class="mono">{{ (row as PartIn).at.slice(0, 10) }}</span><small class="quiet">job {{ (row as PartIn).job }}</small>
+            <span class="mono">{{ dayOfMoment((row as PartIn).at) }}</span><small class="quiet">job {{ (row as PartIn).job }}</small>
           </template>
         </el-table-column>
         <el-table-column
@@ -112,7 +112,7 @@ const end = ({ untilDay, untilHours }: OpenPart) => [
           v-for="one in parts.causes"
           :key="one.job"
         >
-          <b v-if="one.cause">{{ one.cause }}: </b>{{ one.words }} <small class="quiet">{{ one.by }}, job {{ one.job }}, {{ one.at.slice(0, 10) }}</small>
+          <b v-if="one.cause">{{ one.cause }}: </b>{{ one.words }} <small class="quiet">{{ one.by }}, job {{ one.job }}, {{ dayOfMoment(one.at) }}</small>
         </li>
       </ul>
     </template>

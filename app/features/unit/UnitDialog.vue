@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
 import { sheetForUnit, type SheetDocument } from '#core'
-import type { SheetRow, SiteRow, UnitAnswer } from '#shared/wire/types'
+import type { SheetRow, UnitAnswer } from '#shared/wire/types'
 import type { UnitInput } from '#shared/wire/fleet'
+import type { SitePlan } from '#shared/wire/house'
 import { callApi, sentenceOf } from '../../net/api'
 import { fetchSheet } from '../../net/sheets'
 import { useSubmit } from '../../net/use-submit'
@@ -11,7 +12,7 @@ import ChoiceSelect from '../../ui/ChoiceSelect.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 
 /** A machine taken into the fleet, or changed: what stands on its plate, how it is built, by which sheet, and when it is due by rule. */
-const { unit, sites } = defineProps<{ unit?: UnitAnswer['unit'] | undefined, sites?: readonly SiteRow[] | undefined }>()
+const { unit } = defineProps<{ unit?: UnitAnswer['unit'] | undefined }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ saved: [tag: string] }>()
 
@@ -24,7 +25,7 @@ const plate = ref<{ name: string, value: string }[]>([])
 const note = ref('')
 const sheets = ref<SheetRow[]>([])
 const document = ref<SheetDocument>()
-const places = ref<readonly SiteRow[]>([])
+const places = ref<readonly SitePlan[]>([])
 
 const was = computed((): UnitInput => unit
   ? {
@@ -79,9 +80,10 @@ watch(open, async (isOpen) => {
   note.value = ''
   problem.value = ''
   try {
-    [sheets.value, places.value] = await Promise.all([
-      callApi<SheetRow[]>('/sheets'), sites ?? callApi<{ sites: SiteRow[] }>('/yard', { query: { limit: 1 } }).then(yard => yard.sites),
-    ])
+    const [released, all] = await Promise.all([callApi<SheetRow[]>('/sheets'), callApi<SitePlan[]>('/sites')])
+    sheets.value = released
+    // Nothing new begins at a site that is closed.
+    places.value = all.filter(({ key, closedAt }) => closedAt === null || key === unit?.site)
     if (!said.site) said.site = places.value[0]?.key ?? ''
   } catch (error) {
     problem.value = sentenceOf(error)

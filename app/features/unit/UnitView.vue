@@ -9,7 +9,7 @@ import { callApi } from '../../net/api'
 import { useNews } from '../../net/live-store'
 import { fetchSheet } from '../../net/sheets'
 import { useAnswer } from '../../net/use-answer'
-import { moment } from '../../ui/moment'
+import { dayOfMoment, moment, useZone } from '../../ui/moment'
 import FetchNote from '../../ui/FetchNote.vue'
 import { useSessionStore } from '../../net/session-store'
 import { laterDialog } from '../../ui/later'
@@ -36,6 +36,7 @@ const parts = useAnswer<UnitParts>(() => `parts ${tag}`, () => callApi(`${addres
 const plans = useAnswer<PlanRow[]>(() => `plans ${tag}`, () => callApi(`${address}/plans`))
 const [starting, reading, changing, retiring] = [ref(false), ref(false), ref(false), ref(false)]
 const unit = computed(() => answer.data.value?.unit)
+useZone(() => unit.value?.timeZone)
 const openJob = computed(() => answer.data.value?.jobs.find(job => job.status === 'open'))
 const load = () => {
   void answer.load()
@@ -165,7 +166,7 @@ watch(() => unit.value?.sheet && `${unit.value.sheet.key} ${unit.value.sheet.rev
             v-if="unit.isRetired"
             class="kept"
           >
-            Out of use since {{ unit.history[0]?.at.slice(0, 10) }}: {{ unit.history[0]?.note }}
+            Out of use since {{ unit.history[0] && dayOfMoment(unit.history[0].at) }}: {{ unit.history[0]?.note }}
           </p>
           <PlanList
             v-if="plans.data.value && !unit.isRetired"

@@ -4,7 +4,7 @@ import { formatQuantity, thousands, type StageLimits } from '#core'
 import type { PositionTrend, TrendReading } from '#shared/wire/fleet'
 import { decimalsOf } from '../../ui/in-units'
 import { ChartPlot, limitLine, valueAxis, type DrawChart } from '../../ui/charts/chart-option'
-import { dayOf } from '../../ui/moment'
+import { dayOf, dayOfMoment } from '../../ui/moment'
 
 /** One position over the hours of its machine: each part a line of its own, its limits, what sisters did, and when the limit is reached. */
 const { wear, nowHours, limits } = defineProps<{ wear: PositionTrend, nowHours: number, limits: Pick<StageLimits, 'lower' | 'upper'> | undefined }>()
@@ -48,7 +48,7 @@ const draw: DrawChart = (colour) => {
     tooltip: {
       trigger: 'item',
       formatter: ({ data, seriesName }: { data: { value: [number, number], row?: Told }, seriesName: string }) => data.row
-        ? `${show(data.value[1])} ${data.row.stage}\njob ${data.row.job}, ${dayOf(data.row.takenAt.slice(0, 10))}, ${inHours(data.value[0])}`
+        ? `${show(data.value[1])} ${data.row.stage}\njob ${data.row.job}, ${dayOf(dayOfMoment(data.row.takenAt))}, ${inHours(data.value[0])}`
         : `${seriesName}\n${inHours(data.value[0])}`,
     },
     series: [

@@ -8,8 +8,10 @@ import { callApi } from '../../net/api'
 import { useNews } from '../../net/live-store'
 import { useSessionStore } from '../../net/session-store'
 import { useAnswer } from '../../net/use-answer'
-import { moment } from '../../ui/moment'
+import { moment, useZone } from '../../ui/moment'
 import StateNote from '../../ui/StateNote.vue'
+import { laterComponent } from '../../ui/later'
+import EmptyList from '../../ui/EmptyList.vue'
 import { HoursListDialog, UnitDialog } from '../unit'
 import UnitTable from './UnitTable.vue'
 
@@ -19,6 +21,7 @@ const FOLLOWS_EVERY_MS = 4000
 /** Units that come at once, and with each scroll to the end. */
 const [FIRST, PAGE] = [100, 500]
 
+const FirstDayView = laterComponent(() => import('../first-day').then(first => ({ default: first.FirstDayView })))
 const session = useSessionStore()
 const [adding, listing] = [ref(false), ref(false)]
 /** What is looked for stands in the address: it can be kept, sent, and come back to. */
@@ -73,6 +76,14 @@ useNews(() => [YARD_TOPIC], useThrottleFn(() => {
   if (further.value.length === 0) void yard.load()
 }, FOLLOWS_EVERY_MS, true, false))
 
+const isSought = computed(() => Boolean(settled.value || site.value || show.value !== 'all'))
+/** Where all sites have one clock, the list goes by it. */
+useZone(() => {
+  const zones = new Set(yard.data.value?.sites.map(row => row.timeZone))
+  return zones.size === 1 ? [...zones][0] : undefined
+})
+/** Nothing stands in this house yet. */
+const isEmpty = computed(() => !isSought.value && yard.data.value?.units.length === 0)
 const siteNames = computed(() => Object.fromEntries((yard.data.value?.sites ?? []).map(row => [row.key, row.name])))
 const shows = [
   { label: 'All', value: 'all' }, { label: 'On the bench', value: 'open' }, { label: 'Due in 60 days', value: 'due' },
@@ -81,7 +92,11 @@ const shows = [
 </script>
 
 <template>
-  <div class="yard">
+  <FirstDayView v-if="isEmpty && session.isFirstDay" />
+  <div
+    v-else
+    class="yard"
+  >
     <div class="head">
       <h1>Yard</h1>
       <div class="find">
@@ -157,7 +172,7 @@ const shows = [
       title="Looking over the yard …"
     />
     <StateNote
-      v-else-if="yard.data.value.units.length === 0"
+      v-else-if="yard.data.value.units.length === 0 && isSought"
       kind="empty"
       title="No unit matches"
       text="Try another word, or show all sites."
@@ -166,6 +181,19 @@ const shows = [
         Show everything
       </el-button>
     </StateNote>
+    <EmptyList
+      v-else-if="yard.data.value.units.length === 0"
+      would="The machines of the house stand here, with what is due, what is on the bench, and which limit comes first."
+      who="Planners, engineers and admins take them in. No sheet is needed: the first overhaul writes one."
+    >
+      <el-button
+        v-if="session.may('unit:write')"
+        type="primary"
+        @click="adding = true"
+      >
+        <Icon name="ph:plus" /> Take a machine in
+      </el-button>
+    </EmptyList>
     <template v-else>
       <UnitTable
         :units="units"

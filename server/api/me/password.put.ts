@@ -14,7 +14,7 @@ const body = Joi.object<{ present: string; password: string }>({
 })
 
 /** Every sign-in of this person ends; this device gets a new one. */
-export default defineApi({ right: 'any', body, whilePasswordDue: true }, async ({ event, person, body }) => {
+export default defineApi({ right: 'any', body }, async ({ event, person, body }) => {
   await requirePassword(database(), person, body.present, placeOf(event))
   await setPassword(database(), person, body.password)
   forgetSessions()

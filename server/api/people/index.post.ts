@@ -11,4 +11,4 @@ const body = Joi.object<PersonInput>({
   sites: sites.required(),
 })
 
-export default defineApi({ right: 'people:write', body }, ({ body }) => addPerson(database(), body))
+export default defineApi({ right: 'people:write', body }, ({ person, body }) => addPerson(database(), person, body))

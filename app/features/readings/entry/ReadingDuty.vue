@@ -22,6 +22,7 @@ const bench = useBench()
 const entry = useReadingEntry(bench, () => ({ position: positionKey, stage }))
 const {
   position,
+  others,
   stored,
   editing,
   understood,
@@ -67,6 +68,13 @@ const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.tr
     :disabled="!bench.mayWork.value"
     @last="store"
   />
+  <p
+    v-if="others.length"
+    class="theirs"
+    role="status"
+  >
+    <Icon name="ph:pencil-simple-line" /> Half typed by {{ others.join(', ') }}. Look before you write it down: the record will name you.
+  </p>
   <MeasuredWith
     v-if="editing && bench.mayWork.value"
     :conditions="conditions"
@@ -177,6 +185,7 @@ const isFull = computed(() => entry.typed.every(row => row.every(cell => cell.tr
 </template>
 
 <style scoped>
+.theirs { display: flex; gap: 8px; align-items: center; padding: 6px 10px; background: var(--brass-tint); border-left: 4px solid var(--brass-line); margin: 4px 0; }
 .choices { display: flex; flex-wrap: wrap; gap: 8px; margin-top: 10px; }
 .offers { display: flex; flex-wrap: wrap; gap: 6px; margin-top: 8px; }
 .offers .mono { margin-left: 8px; }

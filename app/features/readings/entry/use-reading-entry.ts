@@ -135,8 +135,12 @@ export function useReadingEntry(bench: Bench, asked: () => { position: string, s
     if (row) row[row.findIndex(cell => !cell.trim())] = text
   }
 
+  /** Who else has typed what stands here. */
+  const others = computed(() => editing.value && typed.some(row => row.some(text => text.trim())) ? drafts.othersIn(draftOf()) : [])
+
   return {
     asked,
+    others,
     position,
     stored,
     before,

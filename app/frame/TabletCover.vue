@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { SessionPerson } from '#shared/wire/types'
+import { BadgeForm } from '../features/session'
+import { useOnBenchStore } from '../job/on-bench'
+import { useHandOver } from '../net/hand-over'
+import { useSessionStore } from '../net/session-store'
+import { useSubmit } from '../net/use-submit'
+import RefusalNote from '../ui/RefusalNote.vue'
+
+/**
+ * Covers a tablet of the house while it rests or goes from one person to another. What is below stays as it is: step, place, and what is
+ * half typed; who may not see it, does not.
+ */
+const emit = defineEmits<{ entered: [from: SessionPerson | null], stay: [] }>()
+const session = useSessionStore()
+const job = useOnBenchStore()
+const route = useRoute()
+const { byPassword } = useHandOver()
+const byName = ref(false)
+const [login, password] = [ref(''), ref('')]
+const before = session.person
+const mayStay = computed(() => session.lockedFor === null)
+
+const { busy, problem, submit } = useSubmit(async () => goOn(await byPassword(login.value.trim(), password.value)))
+function goOn(who: SessionPerson) {
+  const isSame = before?.id === who.id
+  const isOnBench = route.path.startsWith('/jobs/') && job.meta?.site !== undefined && (who.sites === null || who.sites.includes(job.meta.site))
+  // Anything else that was on the screen, or in the memory of this page, is not theirs to see: it begins anew.
+  if (!isSame && !isOnBench) return window.location.assign('/')
+  emit('entered', isSame ? null : before)
+}
+</script>
+
+<template>
+  <div
+    class="cover"
+    role="dialog"
+    aria-modal="true"
+    :aria-label="session.lockedFor ? 'This tablet is locked' : 'Hand the bench over'"
+  >
+    <div class="plate">
+      <BadgeForm
+        v-if="session.house && !byName"
+        @entered="goOn"
+        @by-name="byName = true"
+      />
+      <form
+        v-else
+        class="by-name"
+        @submit.prevent="login.trim() && password && submit()"
+      >
+        <h1>{{ session.lockedFor ? 'Locked' : 'Who is there?' }}</h1>
+        <label for="cover-login">Name</label>
+        <el-input
+          id="cover-login"
+          v-model="login"
+          autocomplete="off"
+          autocapitalize="off"
+          spellcheck="false"
+        />
+        <label for="cover-password">Password</label>
+        <el-input
+          id="cover-password"
+          v-model="password"
+          type="password"
+          autocomplete="off"
+        />
+        <RefusalNote :text="problem" />
+        <el-button
+          type="primary"
+          native-type="submit"
+          :loading="busy"
+        >
+          To the bench
+        </el-button>
+        <el-button
+          v-if="session.house"
+          text
+          @click="byName = false"
+        >
+          With my badge
+        </el-button>
+      </form>
+      <el-button
+        v-if="mayStay"
+        class="stay"
+        @click="emit('stay')"
+      >
+        {{ session.person?.name }} goes on
+      </el-button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.cover { position: fixed; inset: 0; z-index: 3000; background: var(--paper); display: grid; place-items: center; padding: 16px; overflow: auto; }
+.plate { width: min(440px, 100%); display: flex; flex-direction: column; }
+.by-name { display: flex; flex-direction: column; gap: 8px; padding: 30px 30px 24px; }
+h1 { font-size: 36px; }
+label { font: 600 15px var(--label); margin-top: 6px; }
+.stay { margin: 0 30px 26px; min-height: 52px; }
+</style>

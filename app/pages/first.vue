@@ -1,0 +1,9 @@
+<script setup lang="ts">
+import { FirstDayView } from '../features/first-day'
+
+useHead({ title: 'First day · Needler' })
+</script>
+
+<template>
+  <FirstDayView />
+</template>
