@@ -13,7 +13,7 @@ export default defineConfig({
   test: {
     maxWorkers: '100%',
     projects: [
-      { test: { ...core, name: 'core', include: ['core/**/*.test.ts', 'shared/**/*.test.ts'], exclude: walks } },
+      { test: { ...core, name: 'core', include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'scripts/**/*.test.ts'], exclude: walks } },
       { test: { ...core, name: 'walks', include: walks } },
       { test: { name: 'interface', include: ['app/**/*.test.ts'], environment: 'node', testTimeout } },
       {

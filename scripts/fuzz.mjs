@@ -12,7 +12,7 @@ await main(async () => {
   await needBuild({ NUXT_SESSION_PASSWORD: 'only needed while building, never used' })
   const installation = await startTestInstallation()
   try {
-    await run('npx', ['tsx', 'tests/fuzz/fuzz.ts', ...process.argv.slice(2)], { cwd: ROOT, env: installation.env })
+    await run(process.execPath, ['--import', 'tsx', 'tests/fuzz/fuzz.ts', ...process.argv.slice(2)], { cwd: ROOT, env: installation.env })
   } finally {
     for (const line of installation.faults) say(`FAULT the server said: ${line.slice(0, 400)}`)
     if (installation.faults.length > 0) process.exitCode = 1

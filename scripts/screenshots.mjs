@@ -11,7 +11,7 @@ await main(async () => {
   await needBuild({ NUXT_SESSION_PASSWORD: 'only needed while building, never used' })
   const installation = await startTestInstallation()
   try {
-    await run('npx', ['tsx', 'scripts/take-screenshots.ts'], { cwd: ROOT, env: installation.env })
+    await run(process.execPath, ['--import', 'tsx', 'scripts/take-screenshots.ts'], { cwd: ROOT, env: installation.env })
   } finally {
     await installation.stop()
   }

@@ -61,7 +61,7 @@ await main(async () => {
     if (!over) load.kill('SIGTERM')
     const code = await loadEnded
     const { faults, ...figures } = JSON.parse(
-      (await run('npx', ['tsx', 'tests/soak/audit.ts', file], { cwd: ROOT, quiet: true, env: installation.env })).trim().split('\n').pop(),
+      (await run(process.execPath, ['--import', 'tsx', 'tests/soak/audit.ts', file], { cwd: ROOT, quiet: true, env: installation.env })).trim().split('\n').pop(),
     )
     faults.push(...installation.faults.map(line => `the server said: ${line.slice(0, 300)}`))
     if (code !== 0) faults.push('a bench gave up')

@@ -45,7 +45,7 @@ async function appendRatio(url) {
     await run(`${programs}/psql`, [url, '-qc', 'update job set status = \'closed\' where reason = \'speed\''], { quiet: true })
     const events = Number(
       (
-        await run('npx', ['tsx', 'tests/speed/append.ts', String(SECONDS)], {
+        await run(process.execPath, ['--import', 'tsx', 'tests/speed/append.ts', String(SECONDS)], {
           cwd: ROOT,
           quiet: true,
           env: { DATABASE_URL: url, DATABASE_POOL: '8' },
@@ -68,7 +68,7 @@ await main(async () => {
   const installation = await startTestInstallation({ durable: true })
   try {
     const script = async (...args) =>
-      JSON.parse((await run('npx', ['tsx', ...args], { cwd: ROOT, quiet: true, env: installation.env })).trim().split('\n').pop())
+      JSON.parse((await run(process.execPath, ['--import', 'tsx', ...args], { cwd: ROOT, quiet: true, env: installation.env })).trim().split('\n').pop())
     const jobs = await script('tests/speed/long-jobs.ts')
     const browser = await script('tests/speed/browser.ts', jobs.long, jobs.tall)
     const core = await script('tests/speed/core.ts')

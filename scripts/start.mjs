@@ -36,8 +36,13 @@ await main(async () => {
 
     cluster = ownDatabase ? await startCluster({ folder, watched: true }) : { url: process.env.DATABASE_URL, stop: async () => {} }
     await migrate(cluster.url)
-    if (wantsDemo && (await seed(cluster.url, photos)).includes(demoIsIn())) say(demoIsIn())
-    const { isDemonstration, code } = await whoIsThere(cluster.url)
+    const there = await whoIsThere(cluster.url)
+    const isEmpty = there.code !== null
+    if (wantsDemo && isEmpty) {
+      await seed(cluster.url, photos)
+      say(demoIsIn())
+    }
+    const isDemonstration = there.isDemonstration || (wantsDemo && isEmpty)
     if (isDemonstration && !wantsDemo) throw new Stop(dataIsDemonstration({ folder }))
     if (isDemonstration && !process.env.NEEDLER_INSTRUMENTS) instruments = await startInstruments()
     const env = {
@@ -46,7 +51,7 @@ await main(async () => {
     }
     server = await startServer({ url: cluster.url, secret, host, port, develop, env })
     rememberServer(folder, server.pid)
-    const more = code ? firstSteps({ code }) : isDemonstration ? demoPeople({ elsewhere: !isLoopback(host) }) : ''
+    const more = isDemonstration ? demoPeople({ elsewhere: !isLoopback(host) }) : isEmpty ? firstSteps(there) : ''
     say(isUp({ address: server.address, more }))
     const why = await Promise.race([asked, server.ended])
     if (why !== 'asked') process.exitCode = 1

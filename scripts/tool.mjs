@@ -43,7 +43,7 @@ await main(async () => {
           }),
     }
     try {
-      await run('npx', ['tsx', `scripts/tools/${name}.ts`, ...args], { cwd: ROOT, env })
+      await run(process.execPath, ['--import', 'tsx', `scripts/tools/${name}.ts`, ...args], { cwd: ROOT, env })
     } catch (error) {
       // What went wrong has been said.
       if (!(error instanceof Stop)) throw error

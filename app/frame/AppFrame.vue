@@ -85,14 +85,11 @@ watch(() => session.house?.restMinutes, (minutes, _before, onCleanup) => {
   const rest = effectScope()
   rest.run(() => {
     const { idle } = useIdle(minutes * 60_000)
-    watch(idle, (isIdle) => { if (isIdle && session.person) void lock() })
+    // Without the link nobody could enter: it locks when that is back.
+    watch([idle, () => outbox.offline], ([isIdle]) => { if (isIdle) void lock() })
   })
   onCleanup(() => rest.stop())
 }, { immediate: true })
-// Covered without the link: the server is told when it is back.
-watch(() => outbox.offline, (isOffline) => {
-  if (!isOffline && session.lockedFor !== null) void lock()
-})
 watch(isCovered, (covered) => { if (covered) (document.activeElement as HTMLElement | null)?.blur() })
 
 /** The content scrolls in a box of its own: a new view starts at its top. */
@@ -172,7 +169,7 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
       <NuxtLink
         v-if="session.person && session.isFirstDay"
         to="/first"
-        class="bar-button workings brass"
+        class="bar-button workings"
         title="What comes next, until a first overhaul is closed"
       >
         <Icon name="ph:flag" /> <span>First day</span>
@@ -225,7 +222,7 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
           title="Somebody else takes over the bench where it stands"
           @click="handing = true"
         >
-          <Icon name="ph:hand-palm" /> <span>Hand over</span>
+          <Icon name="ph:user-switch" /> <span>Change person</span>
         </button>
         <NuxtLink
           v-if="session.may('people:write') || session.may('instrument:write')"
@@ -240,7 +237,7 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
           class="who"
           :aria-label="`${session.person.name}, ${session.person.role}: your own page`"
         >
-          <span>{{ session.person.name }}</span><small>{{ session.person.role }}</small>
+          <span>{{ session.person.name }}</span><small>{{ session.person.role }}</small><Icon name="ph:user" />
         </NuxtLink>
         <button
           class="bar-button"
@@ -341,11 +338,12 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
 .bar :focus-visible { outline-color: var(--bar-brass); }
 .who { display: flex; flex-direction: column; justify-content: center; min-height: 44px; line-height: 1.15; text-align: right; white-space: nowrap; color: inherit; text-decoration: none; }
 .who span { text-decoration: underline; text-decoration-color: var(--bar-quiet); text-underline-offset: 3px; }
+.who > :last-child { display: none; font-size: 21px; }
 .who small { color: var(--bar-quiet); font-size: 12px; }
 .notice { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; padding: 10px 16px; background: var(--brass-tint); border-bottom: 1px solid var(--brass-line); }
 .main { flex: 1; min-height: 0; overflow: auto; }
 @media (max-width: 820px) { .demo span, .demo code { display: none; } }
 @media (max-width: 820px) { .who small, .trail a:not(:last-child):not(:nth-child(2)) { display: none; } .trail a:nth-child(2)::before { content: none; } }
-@media (max-width: 480px) { .bar { gap: 6px; padding-left: 10px; } .home span { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); } }
+@media (max-width: 480px) { .bar { gap: 0; padding: 0 2px 0 8px; overflow-x: auto; } .bar-button { min-width: 42px; padding: 0; } .who { min-width: 42px; align-items: center; } .who > span { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); } .who > :last-child { display: block; } .trail { flex: 0 1 0; } .home span { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); } }
 @media print { .bar, .notice { display: none; } .demo { border: 1px solid #000; } .frame, .main { height: auto; overflow: visible; } }
 </style>

@@ -37,7 +37,7 @@ function goOn(who: SessionPerson) {
     class="cover"
     role="dialog"
     aria-modal="true"
-    :aria-label="session.lockedFor ? 'This tablet is locked' : 'Hand the bench over'"
+    :aria-label="session.lockedFor ? 'This tablet is locked' : 'Change of person'"
   >
     <div class="plate">
       <BadgeForm

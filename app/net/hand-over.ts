@@ -16,9 +16,10 @@ export function useHandOver() {
   const flush = () => Promise.race([outbox.send(), new Promise(resolve => setTimeout(resolve, FLUSH_MS))])
 
   async function enter(prove: () => Promise<SessionPerson>): Promise<SessionPerson> {
-    if (session.person && !session.lockedThere) await flush()
+    if (session.person && session.lockedFor === null) await flush()
     const who = await prove()
-    await session.become(who)
+    await session.look()
+    if (session.person?.id !== who.id) await session.become(who)
     // What they have left here themselves, at another time.
     void outbox.send()
     return who
@@ -32,16 +33,14 @@ export function useHandOver() {
   const byPassword = (login: string, password: string) =>
     enter(() => callApi<SessionPerson>('/session', { method: 'POST', body: { login, password } }))
 
-  /** The bench rests: covered here at once, and closed by the server as soon as it is reached and has what waits. */
+  /** What waits goes out, then the server closes the sign-in. Without the link the bench stays open, because nobody could open it. */
   async function lock(): Promise<void> {
-    if (!session.person || session.lockedThere) return
-    session.lockedFor ??= session.person.name
+    if (!session.person || session.lockedFor !== null || outbox.offline) return
     await flush()
     try {
       await callApi('/session/lock', { method: 'POST' })
-      session.lockedThere = true
+      session.beLocked()
     } catch (error) {
-      // Without the link nobody enters either; it is said again when the link is back.
       if (!(error instanceof NoNetwork) && !(error instanceof ApiProblem)) throw error
     }
   }

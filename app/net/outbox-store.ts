@@ -86,7 +86,7 @@ export const useOutboxStore = defineStore('outbox', () => {
   let timer: ReturnType<typeof setTimeout> | undefined
   /** One run at a time; whoever asks meanwhile waits for the one that is under way. */
   function send(): Promise<void> {
-    if (session.expired || session.lockedThere || !session.person) return Promise.resolve()
+    if (session.expired || session.lockedFor !== null || !session.person) return Promise.resolve()
     return underWay ??= sendOwn(session.person.id).finally(() => { underWay = undefined })
   }
 

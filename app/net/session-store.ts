@@ -22,10 +22,8 @@ export const useSessionStore = defineStore('session', () => {
   const isAlone = ref(false)
   /** What this tablet is to the house; null for a device that is nobody's but its person's. */
   const house = shallowRef<HouseHere | null>(null)
-  /** The tablet has rested: whose bench it is until somebody enters. */
+  /** The tablet has rested, and takes nothing more under that sign-in: whose bench it is until somebody enters. */
   const lockedFor = ref<string | null>(null)
-  /** The server knows it, too, and takes nothing more under that sign-in. */
-  const lockedThere = ref(false)
   let asked: Promise<void> | undefined
 
   function restore(): Promise<void> {
@@ -44,7 +42,6 @@ export const useSessionStore = defineStore('session', () => {
       // A cookie alone can be copied: without its key this is not the tablet that was enrolled.
       house.value = answer.house && await hasHouseKey() ? answer.house : null
       lockedFor.value = answer.lockedFor ?? null
-      lockedThere.value = lockedFor.value !== null
       if (answer.person) await become(answer.person)
       else await forget()
     } catch {
@@ -55,7 +52,10 @@ export const useSessionStore = defineStore('session', () => {
   }
 
   async function signIn(login: string, password: string): Promise<void> {
-    await become(await callApi<SessionPerson>('/session', { method: 'POST', body: { login, password } }))
+    const who = await callApi<SessionPerson>('/session', { method: 'POST', body: { login, password } })
+    // What the house is to them comes with it: nobody sees a page that then becomes another.
+    await look()
+    if (!person.value) await become(who)
   }
 
   async function signOut(): Promise<void> {
@@ -75,14 +75,12 @@ export const useSessionStore = defineStore('session', () => {
     person.value = who
     expired.value = false
     lockedFor.value = null
-    lockedThere.value = false
     void store.put('answers', { key: KEPT, at: new Date().toISOString(), answer: { ...who } }).catch(() => undefined)
   }
 
-  /** The server has said that this tablet is locked. */
+  /** The server has locked this tablet. */
   function beLocked(): void {
     lockedFor.value ??= person.value?.name ?? ''
-    lockedThere.value = true
   }
 
   async function forget(): Promise<void> {
@@ -93,7 +91,7 @@ export const useSessionStore = defineStore('session', () => {
   const may = (right: Right): boolean => person.value !== null && mayHere(person.value, right)
 
   return {
-    person, expired, setUpWanted, isDemo, isFirstDay, isAlone, house, lockedFor, lockedThere,
+    person, expired, setUpWanted, isDemo, isFirstDay, isAlone, house, lockedFor,
     beLocked, become, look, restore, signIn, signOut, may,
   }
 })

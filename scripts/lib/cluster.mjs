@@ -177,7 +177,7 @@ async function reachable(folder) {
   return other
 }
 
-/** Socket paths have a limit of about 100 bytes, and no quotes in a list of settings: such a folder goes without, loopback is what we use. */
+/** Paths of sockets have a limit of about 100 bytes, and no quotes in a list of settings: such a folder goes without, loopback does. */
 const socketFolder = home => home.length < 80 && !/['"\\\s,]/.test(home) ? home : ''
 
 /** A secret that is made once and kept readable to its owner only. */

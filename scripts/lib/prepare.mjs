@@ -67,7 +67,7 @@ const NEWER = 3
 /** Brings the tables up to date; a database that cannot be used is told in its own words. */
 export async function migrate(url) {
   const { host, pathname } = addressOf(url)
-  const { code, output } = await capture('npx', ['tsx', 'server/db/migrate.ts'], { cwd: ROOT, env: { DATABASE_URL: url } })
+  const { code, output } = await capture(process.execPath, ['--import', 'tsx', 'server/db/migrate.ts'], { cwd: ROOT, env: { DATABASE_URL: url } })
   if (code === NEWER) throw new Stop(dataNewer())
   if (code !== 0) throw new Stop(databaseUnusable({ name: pathname.slice(1), host, why: output.trim().split('\n').pop() }))
 }
@@ -79,14 +79,14 @@ function addressOf(url) {
 
 /** Puts the demonstration into an empty database, and its photos into their folder. */
 export const seed = (url, photos) =>
-  run('npx', ['tsx', 'demo/seed.ts'], { cwd: ROOT, quiet: true, env: { DATABASE_URL: url, NEEDLER_PHOTOS: photos } })
+  run(process.execPath, ['--import', 'tsx', 'demo/seed.ts'], { cwd: ROOT, quiet: true, env: { DATABASE_URL: url, NEEDLER_PHOTOS: photos } })
 
 /**
  * Who is in the database: whether these are the data of the demonstration, and, while nobody is there, a one-time code for the first admin.
  * @returns {Promise<{ isDemonstration: boolean, code: string | null }>}
  */
 export async function whoIsThere(url) {
-  const printed = await run('npx', ['tsx', 'scripts/tools/who-is-there.ts'], { cwd: ROOT, quiet: true, env: { DATABASE_URL: url } })
+  const printed = await run(process.execPath, ['--import', 'tsx', 'scripts/tools/who-is-there.ts'], { cwd: ROOT, quiet: true, env: { DATABASE_URL: url } })
   return JSON.parse(printed.trim().split('\n').pop())
 }
 

@@ -83,3 +83,11 @@ export async function* readArchive(
   }
   await read
 }
+
+/** The address of a database without its password, which stands in the environment instead: everybody may read a command line. */
+export function withoutPassword(url: string): { address: string, env: NodeJS.ProcessEnv } {
+  const address = new URL(url)
+  const password = decodeURIComponent(address.password)
+  address.password = ''
+  return { address: address.href, env: { ...process.env, ...password ? { PGPASSWORD: password } : {} } }
+}

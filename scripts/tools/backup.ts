@@ -5,7 +5,7 @@ import { join, resolve } from 'node:path'
 import { promisify } from 'node:util'
 import postgres from 'postgres'
 import { photoStore } from '../../server/services/photo-store'
-import { FORMAT, lockKeys, passphrase, writeArchive, type Manifest } from './archive'
+import { FORMAT, lockKeys, passphrase, withoutPassword, writeArchive, type Manifest } from './archive'
 
 const run = promisify(execFile)
 
@@ -29,14 +29,15 @@ async function backUp(path: string): Promise<Manifest> {
         { jobs: number; events: number }[]
       >`select (select count(*)::int from job) as jobs, (select count(*)::int from job_event) as events`
       const dump = join(work, 'database.dump')
+      const { address, env } = withoutPassword(url)
       await run(`${process.env.NEEDLER_PROGRAMS}/pg_dump`, [
         '--format=custom',
         '--no-owner',
         '--no-privileges',
         `--snapshot=${shot!.snapshot}`,
         `--file=${dump}`,
-        url,
-      ])
+        address,
+      ], { env })
       const manifest: Manifest = { format: FORMAT, at: new Date().toISOString(), ...counts!, photos: pictures.length }
       await writeArchive(path, (async function* () {
         yield { name: 'manifest.json', bytes: Buffer.from(JSON.stringify(manifest, null, 2)) }

@@ -7,7 +7,7 @@ import { migrate } from 'drizzle-orm/postgres-js/migrator'
 import { closeConnection, connection, database } from '../../server/db/client'
 import { photoStore } from '../../server/services/photo-store'
 import { verifyAll } from '../../server/services/verify'
-import { FORMAT, passphrase, readArchive, unlockKeys, type Manifest } from './archive'
+import { FORMAT, passphrase, readArchive, unlockKeys, withoutPassword, type Manifest } from './archive'
 
 const run = promisify(execFile)
 
@@ -39,6 +39,9 @@ async function restore(path: string): Promise<Manifest> {
       } else if (name === 'database.dump') {
         const dump = join(work, 'database.dump')
         await toFile(dump)
+        // The tables of this version make room for those of the backup: an older one knows nothing of what stands on them.
+        await connection().sql.unsafe('drop schema if exists public cascade; drop schema if exists drizzle cascade; create schema public')
+        const { address, env } = withoutPassword(url)
         await run(`${process.env.NEEDLER_PROGRAMS}/pg_restore`, [
           '--clean',
           '--if-exists',
@@ -46,9 +49,9 @@ async function restore(path: string): Promise<Manifest> {
           '--no-privileges',
           '--exit-on-error',
           '--single-transaction',
-          `--dbname=${url}`,
+          `--dbname=${address}`,
           dump,
-        ])
+        ], { env })
       } else if (photo) {
         await store.write(photo, await bytes())
       }

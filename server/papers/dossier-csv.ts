@@ -7,7 +7,8 @@ export function dossierCsv({ job, unit, events, isDemonstration }: Dossier): str
   const rows = events.map(({ seq, type, body, actor, happenedAt, recordedAt, device, hash }) => ({
     ...isDemonstration ? { demonstration: 'made up' } : {},
     job: job.number, unit: unit.tag, seq, type, subject: subjectOf(body), body: JSON.stringify(body),
-    actor: actor.name, happened_at: happenedAt, site_time: momentIn(new Date(happenedAt), unit.timeZone), recorded_at: recordedAt, device, hash,
+    actor: actor.name, happened_at: happenedAt, site_time: momentIn(new Date(happenedAt), unit.timeZone),
+    recorded_at: recordedAt, device, hash,
   }))
   return Papa.unparse(rows, { newline: '\r\n', escapeFormulae: true })
 }

@@ -44,7 +44,8 @@ export async function readDossier(db: Database, jobId: string, page: Page): Prom
     ...await isDemonstration(db) ? { isDemonstration: true as const } : {},
     job: { ...toJobRow(row.job), setup: row.job.setup },
     unit: {
-      tag: row.unit.tag, name: row.unit.name, site: row.siteName, timeZone: row.timeZone, make: row.unit.make, nameplate: row.unit.nameplate,
+      tag: row.unit.tag, name: row.unit.name, site: row.siteName, timeZone: row.timeZone, make: row.unit.make,
+      nameplate: row.unit.nameplate,
     },
     sheet: { key: sheet.key, revision: sheet.revision, title: sheet.title, notice: sheet.notice },
     state,

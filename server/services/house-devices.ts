@@ -1,5 +1,5 @@
 import { createPublicKey, randomBytes, verify } from 'node:crypto'
-import { and, asc, eq, gt, isNull, sql } from 'drizzle-orm'
+import { and, asc, eq, gt, inArray, isNull, sql } from 'drizzle-orm'
 import { houseText, type HouseDeviceRow, type HouseHere } from '#shared/wire/house'
 import type { HouseDeviceInput, HouseEntry } from '#shared/wire/house-devices'
 import type { Person } from '#shared/wire/types'
@@ -26,16 +26,16 @@ const unknown = () => new Problem(404, 'tablet.unknown', 'There is no such table
 const standing = () => isNull(houseDevice.endedAt)
 
 /** The tablets of the house that stand, with who works at each. */
-export async function listHouseDevices(db: Database, device: string | null): Promise<HouseDeviceRow[]> {
+export async function listHouseDevices(db: Database, who: Person, device: string | null): Promise<HouseDeviceRow[]> {
   const rows = await db.select({ row: houseDevice, siteName: site.name, by: personTable.name }).from(houseDevice)
     .innerJoin(site, eq(site.key, houseDevice.siteKey)).innerJoin(personTable, eq(personTable.id, houseDevice.enrolledBy))
-    .where(standing()).orderBy(asc(site.place), asc(houseDevice.name))
+    .where(and(standing(), who.sites ? inArray(houseDevice.siteKey, who.sites) : undefined)).orderBy(asc(site.place), asc(houseDevice.name))
   const at = await db.select({ device: session.device, name: personTable.name }).from(session)
     .innerJoin(personTable, eq(personTable.id, session.personId)).where(stands())
-  const who = new Map(at.map(one => [one.device, one.name]))
+  const names = new Map(at.map(one => [one.device, one.name]))
   return rows.map(({ row, siteName, by }) => ({
     id: row.id, name: row.name, site: row.siteKey, siteName, bay: row.bay, restMinutes: row.restMinutes,
-    by, at: row.enrolledAt.toISOString(), who: who.get(row.device) ?? null, isThis: row.device === device,
+    by, at: row.enrolledAt.toISOString(), who: names.get(row.device) ?? null, isThis: row.device === device,
   }))
 }
 
@@ -56,6 +56,7 @@ export async function enrolHouseDevice(db: Database, who: Person, device: string
 export async function changeHouseDevice(
   db: Database, who: Person, id: string, change: Omit<HouseDeviceInput, 'publicKey'>,
 ): Promise<void> {
+  await requireTablet(db, who, id)
   await requirePlace(db, who, change)
   const { site: siteKey, ...rest } = change
   const [changed] = await db.update(houseDevice).set({ ...rest, siteKey }).where(and(eq(houseDevice.id, id), standing())).returning()
@@ -68,10 +69,17 @@ export async function changeHouseDevice(
 
 /** Ends a tablet of the house at once: nobody enters by badge there any more, and who works there is signed out. */
 export async function endHouseDevice(db: Database, who: Person, id: string): Promise<void> {
+  await requireTablet(db, who, id)
   const [ended] = await db.update(houseDevice).set({ endedAt: new Date(), endedBy: who.id }).where(and(eq(houseDevice.id, id), standing()))
     .returning({ device: houseDevice.device })
   if (!ended) throw unknown()
   await endSessionsOfDevice(db, ended.device)
+}
+
+async function requireTablet(db: Database, who: Person, id: string): Promise<void> {
+  const [found] = await db.select({ siteKey: houseDevice.siteKey }).from(houseDevice).where(and(eq(houseDevice.id, id), standing()))
+  if (!found) throw unknown()
+  requireReach(who, found.siteKey, 'This tablet')
 }
 
 async function requirePlace(db: Database, who: Person, { site: key, bay: name }: Pick<HouseDeviceInput, 'site' | 'bay'>): Promise<void> {

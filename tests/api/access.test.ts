@@ -8,7 +8,10 @@ import { person as personTable } from '../../server/db/schema'
 import { apiRoutes } from '../support/routes'
 import { Client, draft, type Answer } from './client'
 
-const PUBLIC = new Set(['GET /health', 'GET /session', 'POST /session', 'DELETE /session', 'POST /set-up', 'GET /live', 'POST /hours'])
+const PUBLIC = new Set([
+  'GET /health', 'GET /session', 'POST /session', 'DELETE /session', 'POST /set-up', 'GET /live', 'POST /hours',
+  'POST /entry', 'POST /entry/greeting', 'POST /house/challenge', 'POST /house/entry',
+])
 
 /** Every route, as it is named and with something in its free segments. */
 const routes = () =>
@@ -21,6 +24,7 @@ const routes = () =>
         .replaceAll('[photo]', randomUUID())
         .replaceAll('[tag]', 'P-101')
         .replaceAll('[key]', 'split-casing-lift-pump')
+        .replaceAll('[step]', 'sites')
         .replaceAll('[revision]', '1'),
     },
   }))
@@ -38,7 +42,7 @@ describe('without a session', () => {
 
   it('tells nobody as an answer, health in full, and nothing at other addresses', async () => {
     const client = new Client()
-    expect((await client.get('/session')).body).toEqual({ person: null })
+    expect((await client.get('/session')).body).toEqual({ person: null, isDemo: true })
     expect((await client.get('/health')).body).toEqual({ status: 'well', database: 'answers' })
     expect((await client.get('/plans/of/the/moon')).body).toMatchObject({ status: 404, code: 'route.unknown' })
   })
@@ -196,6 +200,21 @@ describe('rights', () => {
     'POST /people': ['admin'],
     'PATCH /people/[id]': ['admin'],
     'POST /people/[id]/reset': ['admin'],
+    'DELETE /people/[id]/code': ['admin'],
+    'POST /people/[id]/badges': ['admin'],
+    'DELETE /badges/[id]': ['admin'],
+    'GET /house/devices': ['admin'],
+    'POST /house/devices': ['admin'],
+    'PATCH /house/devices/[id]': ['admin'],
+    'DELETE /house/devices/[id]': ['admin'],
+    'GET /sites': 'all',
+    'POST /sites': ['engineer', 'admin'],
+    'PATCH /sites/[key]': ['engineer', 'admin'],
+    'DELETE /sites/[key]': ['engineer', 'admin'],
+    'GET /first-steps': 'all',
+    'PUT /first-steps/[step]': 'all',
+    'POST /session/lock': 'all',
+    'DELETE /me/sessions': 'all',
     'GET /sessions': ['admin'],
     'DELETE /sessions/[id]': 'all',
     'GET /me/sessions': 'all',

@@ -132,20 +132,20 @@ describe('a session', () => {
 
   it('ends when the office disables the person, changes the role, the sites, or the password, and the office sees and ends single ones', async () => {
     const office = await Client.as('admin')
-    const { body: made } = await office.post<{ id: string; password: string }>('/people', {
+    const { body: made } = await office.post<{ id: string; code: string }>('/people', {
       login: 'tryout',
       name: 'T. Ryout',
       role: 'technician',
       sites: ['intake'],
     })
-    expect(made.password).toMatch(/^([a-z2-9]{4}-){3}[a-z2-9]{4}$/)
     const client = new Client()
-    expect(await client.signIn('tryout', made.password)).toBe(200)
-    // A password that the office has given out is changed before anything else.
-    expect((await client.get('/yard')).body).toMatchObject({ status: 403, code: 'password.due' })
-    expect((await client.put('/me/password', { present: made.password, password: 'short' })).status).toBe(422)
+    // The code is no password: it opens nothing but the choosing of one.
+    expect(await client.signIn('tryout', made.code)).toBe(401)
+    const entry = { code: made.code, password: 'two dry anchors', pin: '660417' }
+    expect((await client.post('/entry', entry)).status).toBe(200)
+    expect((await client.put('/me/password', { present: 'two dry anchors', password: 'short' })).status).toBe(422)
     expect((await client.put('/me/password', { present: 'not that one', password: 'nine rusty anchors' })).body.code).toBe('password.wrong')
-    expect((await client.put('/me/password', { present: made.password, password: 'nine rusty anchors' })).status).toBe(200)
+    expect((await client.put('/me/password', { present: 'two dry anchors', password: 'nine rusty anchors' })).status).toBe(200)
     expect((await client.get('/yard')).status).toBe(200)
     expect((await client.put('/me/pin', { present: 'nine rusty anchors', pin: '123456' })).body.code).toBe('pin.weak')
     expect((await client.put('/me/pin', { present: 'nine rusty anchors', pin: '805319' })).status).toBe(200)
@@ -173,12 +173,13 @@ describe('a session', () => {
     expect(theirs.length).toBe(2)
     await office.send('DELETE', `/sessions/${theirs[0]!.id}`)
     expect([await gone(one), await gone(other, 300)].sort()).toEqual([false, true])
-    const { body: reset } = await office.post<{ password: string }>(`/people/${made.id}/reset`, {})
+    const { body: reset } = await office.post<{ code: string }>(`/people/${made.id}/reset`, {})
     expect([await gone(one), await gone(other)]).toEqual([true, true])
-    expect(await new Client().signIn('tryout', reset.password)).toBe(200)
+    expect(await new Client().signIn('tryout', 'nine rusty anchors')).toBe(401)
+    expect(reset.code).toMatch(/^([a-z2-9]{4}-){4}[a-z2-9]{4}$/)
     const { body: people } = await office.get<PersonRow[]>('/people')
-    expect(people.find(row => row.login === 'tryout')).toMatchObject({ role: 'lead', passwordDue: true, hasPin: false })
-    expect(JSON.stringify(people)).not.toMatch(/scrypt|Hash/)
+    expect(people.find(row => row.login === 'tryout')).toMatchObject({ role: 'lead', hasPassword: false, hasPin: false })
+    expect(JSON.stringify(people)).not.toMatch(/scrypt|Hash|Sha256|Hmac/)
   })
 
   it('of somebody else is not mine to see or end, and the office is for admins', async () => {

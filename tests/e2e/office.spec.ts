@@ -7,44 +7,51 @@ import { handOptions } from './hand'
 
 const PASSWORD = 'nine rusty anchors'
 
-test('the office lets a person in, who makes the password their own, signs at another bench, and is out everywhere at once', async ({
+test('the office lets a person in by code, who signs at another bench, and is out everywhere at once', async ({
   browser,
 }) => {
   const office = await signedIn(browser, 'admin')
   await office.page.getByRole('link', { name: 'Office' }).click()
   const dialog = office.page.getByRole('dialog')
-  let password = ''
+  let code = ''
 
-  await test.step('added, with a password that is told once', async () => {
+  await test.step('added, with a code that is told once', async () => {
     await office.page.getByRole('button', { name: 'Add a person' }).click()
     await dialog.getByLabel('Name, as the record shows it').fill('T. Ekström')
     await dialog.getByLabel('Sign-in name').fill('ekstrom')
     await dialog.getByRole('combobox', { name: 'Role' }).press('Enter')
     await office.page.getByRole('option', { name: /^lead/ }).click()
-    await dialog.getByRole('button', { name: 'Add and make a password' }).click()
+    await dialog.getByRole('button', { name: 'Add and make a code' }).click()
     const told = office.page.getByRole('dialog', { name: 'For T. Ekström' })
-    password = await told.locator('.secret').innerText()
+    code = await told.locator('.secret').innerText()
     await told.getByRole('button', { name: 'I have passed it on' }).click()
-    await expect(office.page.getByRole('row', { name: /T\. Ekström/ })).toContainText('new password due')
+    await expect(office.page.getByRole('row', { name: /T\. Ekström/ })).toContainText('code given out')
   })
 
   const own = await browser.newContext({ serviceWorkers: 'block', ...handOptions })
   const page = await own.newPage()
-  await test.step('who changes it before anything else, and takes a PIN', async () => {
+  await test.step('who chooses a password and a PIN with it, and changes both later', async () => {
     await page.goto('/sign-in')
-    await page.getByRole('textbox', { name: 'Name' }).fill('ekstrom')
-    await page.getByLabel('Password').fill(password)
-    await page.getByRole('button', { name: 'Go to the yard' }).click()
-    await expect(page.getByRole('alert')).toContainText('The office has given you this password')
-    await page.goto('/')
-    await expect(page).toHaveURL(/\/me$/)
-    await page.getByLabel('Present password').fill(password)
+    await page.getByRole('link', { name: 'I have a code from the office' }).click()
+    await page.getByLabel('Code', { exact: true }).fill(code)
+    await page.getByRole('button', { name: 'Go on' }).click()
+    await expect(page.getByRole('heading', { name: 'Welcome, T. Ekström' })).toBeVisible()
+    await page.getByLabel('Password (10 characters or more)').fill('two dry anchors')
+    await page.getByLabel('Password once more').fill('something else')
+    await page.getByLabel(/^PIN \(6 to 8 digits\)/).fill('660417')
+    await page.getByLabel('PIN once more').fill('660417')
+    await page.getByRole('button', { name: 'Come in' }).click()
+    await expect(page.getByRole('alert')).toContainText('are not the same')
+    await page.getByLabel('Password once more').fill('two dry anchors')
+    await page.getByRole('button', { name: 'Come in' }).click()
+    await expect(page.getByRole('table')).toBeVisible()
+    await page.goto('/me')
+    await expect(page.getByText('Release hold points and sign departures')).toBeVisible()
+    await page.getByLabel('Present password').first().fill('two dry anchors')
     await page.getByLabel('New password', { exact: true }).fill(PASSWORD)
-    await page.getByLabel('New password once more').fill('something else')
-    await page.getByRole('button', { name: 'Change the password' }).click()
-    await expect(page.getByText('The two are not the same')).toBeVisible()
     await page.getByLabel('New password once more').fill(PASSWORD)
     await page.getByRole('button', { name: 'Change the password' }).click()
+    await expect(page.getByText('Your password is changed')).toBeVisible()
     const pin = page.locator('form', { hasText: 'With it you sign at the bench of others' })
     await pin.getByLabel('Present password').fill(PASSWORD)
     await pin.getByLabel('New PIN', { exact: true }).fill('805319')

@@ -100,7 +100,15 @@ const EVENTS: readonly (() => { type: string; body: object })[] = [
 ]
 const BODIES: Record<string, () => unknown> = {
   '/session': () => ({ login: pick(['okafor', 'nobody']), password: 'fuzz' }),
-  '/set-up': () => ({ code: 'aaaa', login: 'fuzz', name: 'Fuzz', password: 'fuzz fuzz fuzz' }),
+  '/set-up': () => ({ code: 'aaaa', login: 'fuzz', name: 'Fuzz', password: 'fuzz fuzz fuzz', pin: '480231' }),
+  '/entry': () => ({ code: 'aaaa-aaaa', password: 'fuzz fuzz fuzz', pin: '480231' }),
+  '/entry/greeting': () => ({ code: pick(['aaaa-aaaa', '', 'x'.repeat(60)]) }),
+  '/house/entry': () => ({ badge: 'NB-AAAA-AAAA', pin: '480231', challenge: 'x', proof: 'AAAA' }),
+  '/house/devices': () => ({ name: `Fuzz ${below(1e6)}`, site: pick(['intake', 'moon']), bay: pick([null, 'Bay 1', 'x']), restMinutes: below(300), publicKey: { kty: 'EC', crv: 'P-256', x: 'A'.repeat(43), y: 'A'.repeat(43) } }),
+  '/sites': () => ({ key: pick([`fuzz-${below(1e6)}`, 'INTAKE', '1', '']), name: pick(['Fuzz', 'intake station', 'x']), timeZone: pick(['UTC', 'Moon/Sea']), bays: pick([[], ['a', 'A'], ['b']]) }),
+  '/sites/[key]': () => ({ version: below(4), change: { [pick(['name', 'timeZone', 'bays', 'place', 'isClosed'])]: junk() } }),
+  '/people/[id]/badges': () => ({ name: 'fuzz', code: pick(['0004711815', 'x']) }),
+  '/first-steps/[step]': () => ({ isLeftOut: pick([true, false, 1]) }),
   '/jobs/[id]/events': () => ({
     device: randomUUID(),
     events: Array.from({ length: 1 + below(4) }, () => pick(EVENTS)()),
@@ -145,7 +153,8 @@ const segment = (name: string) => {
     = {
       id: () => pick([...jobs, randomUUID()]),
       tag: () => pick(tags),
-      key: () => pick([sheet.key, 'none', '..']),
+      key: () => pick([sheet.key, 'sludge', 'none', '..']),
+      step: () => pick(['sites', 'overhaul', 'none']),
       revision: () => pick(['1', '0', '-1', '1e3', 'x']),
       photo: () => randomUUID(),
     }[name] ?? (() => 'x')
@@ -181,7 +190,7 @@ function nextAsk(): Ask {
   const asked = below(12) ? method : pick(['GET', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS'])
   const made = BODIES[path]?.() ?? (path.includes('[photo]') ? 'ffd8ffe0' : {})
   // Nobody ends the sign-ins that this run needs.
-  if ((asked === 'DELETE' && /^\/session$/.test(path)) || path.endsWith('/reset'))
+  if ((asked === 'DELETE' && /^\/session$/.test(path)) || path.endsWith('/reset') || path === '/session/lock' || path === '/me/sessions')
     return { who: nobody, method: 'GET', path: address, headers: {} }
   if (asked === 'GET' || asked === 'DELETE' || asked === 'OPTIONS') return { who, method: asked, path: address, headers: {} }
   const text = JSON.stringify(below(4) ? spoil(made) : made) ?? ''

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { kindName, turnFinding } from '#core'
 import { useBench } from '../../job/use-bench'
 import ChoiceSelect from '../../ui/ChoiceSelect.vue'
+import EmptyList from '../../ui/EmptyList.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import { HATCH_WORDS } from './finding-look'
 import CausesPanel from './CausesPanel.vue'
@@ -75,7 +76,19 @@ const placeless = computed(() => drawn.value.filter(({ finding }) => finding.fro
         </NuxtLink>
       </nav>
     </header>
-    <div class="columns">
+    <EmptyList
+      v-if="evidence.items.length === 0"
+      would="What is found on parts is drawn here by its angle, one ring a part, so that a pattern across parts shows itself. This machine has no part yet that can speak."
+      who="A part speaks by its role: a face, a ring, a bearing. The sheet says it, or whoever takes the part off."
+    >
+      <el-button @click="navigateTo(`/jobs/${job.meta.id}`)">
+        Back to the bench
+      </el-button>
+    </EmptyList>
+    <div
+      v-else
+      class="columns"
+    >
       <section
         class="plate drawing"
         aria-label="The clock"

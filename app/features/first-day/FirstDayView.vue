@@ -156,17 +156,19 @@ onMounted(load)
 </template>
 
 <style scoped>
-.first { max-width: 960px; margin: 0 auto; padding: 28px 20px 20px; display: flex; flex-direction: column; gap: 16px; }
+.first { max-width: 960px; margin: 0 auto; padding: 22px 20px 16px; display: flex; flex-direction: column; gap: 14px; }
 h1 { font-size: 36px; margin-top: 2px; }
 .steps { padding: 6px 26px; }
-li { display: grid; grid-template-columns: 46px 1fr auto; gap: 18px; align-items: center; padding: 18px 0; border-top: 1px solid var(--rule); position: relative; }
+li { display: grid; grid-template-columns: 46px 1fr auto; gap: 18px; align-items: center; padding: 14px 0; border-top: 1px solid var(--rule); position: relative; }
 li:first-child { border-top: 0; }
 .mark { width: 46px; height: 46px; display: grid; place-items: center; border: 2px solid var(--rule-strong); border-radius: 50%; font: 600 20px var(--mono); color: var(--slate); background: var(--chalk); }
 .next .mark { border-color: var(--prussian); color: var(--on-prussian); background: var(--prussian); }
 .done .mark { border-color: var(--verdigris); color: var(--verdigris); }
 /* The line from one to the next, as scribed. */
-li:not(:last-child)::after { content: ''; position: absolute; left: 22px; top: calc(50% + 27px); bottom: calc(-50% + 27px); border-left: 1px solid var(--rule-strong); z-index: 0; }
-.words { min-width: 0; max-width: 56ch; }
+li:not(:first-child)::before, li:not(:last-child)::after { content: ''; position: absolute; left: 22px; border-left: 1px solid var(--rule-strong); }
+li::before { top: -1px; bottom: calc(50% + 23px); }
+li::after { top: calc(50% + 23px); bottom: 0; }
+.words { min-width: 0; max-width: 64ch; }
 .words h2 small { font: 400 15px var(--text); color: var(--verdigris); margin-left: 6px; }
 .left h2, .left p { color: var(--slate); }
 .left h2 small { color: var(--slate); }
@@ -178,7 +180,9 @@ li:not(:last-child)::after { content: ''; position: absolute; left: 22px; top: c
   .steps { padding: 2px 14px; }
   li { grid-template-columns: 40px 1fr; gap: 10px 12px; align-items: start; padding: 14px 0; }
   .mark { width: 40px; height: 40px; }
-  li:not(:last-child)::after { left: 19px; top: 60px; bottom: -8px; }
+  li:not(:first-child)::before, li:not(:last-child)::after { left: 19px; }
+  li::before { bottom: calc(100% - 14px); }
+  li::after { top: 54px; }
   .deeds { grid-column: 2; flex-direction: row; flex-wrap: wrap; align-items: center; }
 }
 </style>

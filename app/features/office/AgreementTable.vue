@@ -14,7 +14,7 @@ const share = (part: number, whole: number) => whole === 0 ? '' : `${Math.round(
     <el-table
       :data="agreed"
       row-key="family"
-      empty-text="No cause has been written from the list yet."
+      empty-text="How often the rules had the written cause first stands here, once an overhaul has closed with a cause from the list."
       aria-label="How often the rules had the written cause first"
     >
       <el-table-column

@@ -5,6 +5,7 @@ import type { InstrumentRow } from '#shared/wire/types'
 import { callApi, sentenceOf } from '../../net/api'
 import { serverNow } from '../../net/server-clock'
 import { laterDialog } from '../../ui/later'
+import EmptyList from '../../ui/EmptyList.vue'
 import { dayOf } from '../../ui/moment'
 import RefusalNote from '../../ui/RefusalNote.vue'
 
@@ -86,9 +87,23 @@ onMounted(load)
   <el-table
     :data="found"
     row-key="tag"
-    empty-text="None of that kind."
     aria-label="Instruments"
   >
+    <template #empty>
+      <EmptyList
+        would="What the shop measures with stands here: micrometers, gauges, wrenches, with their uncertainty and the day until which their calibration is good. A reading by an instrument that is not here stays doubtful."
+        who="Engineers and admins add them."
+        :is-sought="instruments.length > 0"
+        @clear="shown = 'all'; search = ''"
+      >
+        <el-button
+          type="primary"
+          @click="adding = true"
+        >
+          <Icon name="ph:plus" /> Add the first instrument
+        </el-button>
+      </EmptyList>
+    </template>
     <el-table-column
       label="Tag"
       width="92"

@@ -4,6 +4,7 @@ import type { HoursLinkRow } from '#shared/wire/fleet'
 import { callApi, sentenceOf } from '../../net/api'
 import { useSubmit } from '../../net/use-submit'
 import AskDialog from '../../ui/AskDialog.vue'
+import EmptyList from '../../ui/EmptyList.vue'
 import { moment } from '../../ui/moment'
 import RefusalNote from '../../ui/RefusalNote.vue'
 
@@ -59,8 +60,17 @@ const siteNames = (keys: readonly string[] | null) => keys === null ? 'all sites
     :data="rows"
     row-key="id"
     aria-label="Links that send running hours"
-    empty-text="No program sends running hours."
   >
+    <template #empty>
+      <EmptyList
+        would="Programs that send running hours stand here, each with a secret of its own. Without one, people read the meters at the machine."
+        who="Admins make a link."
+      >
+        <el-button @click="make">
+          <Icon name="ph:plus" /> Link
+        </el-button>
+      </EmptyList>
+    </template>
     <el-table-column
       label="Link"
       prop="name"

@@ -102,7 +102,7 @@ const tryOut = () => act(async () => {
       <el-table
         :data="signs"
         :row-key="({ at }: { at: number }) => String(at)"
-        empty-text="Nothing speaks for or against it."
+        empty-text="Nothing speaks for or against this cause yet. A sign is added below."
         :aria-label="`Signs of ${causeName(cause)}`"
       >
         <el-table-column

@@ -54,7 +54,7 @@ const address = computed(() => told.value && 'code' in told.value ? `${location.
                 {{ moment(told.until) }}
               </dd>
             </dl>
-            <p>Scan it with a tablet, or open <span class="mono">{{ address.split('#')[0] }}</span> and type the code. It is good once; then a password and a PIN of your own are.</p>
+            <p>Scan it with a tablet, or open <span class="mono">{{ address.split('#')[0] }}</span> and type the code. It is good once: with it you choose a password and a PIN of your own.</p>
           </template>
           <template v-else>
             <p class="mono secret">

@@ -6,6 +6,7 @@ import ReadingDuty from './entry/ReadingDuty.vue'
 import { useBench } from '../../job/use-bench'
 import { decimalsOf, inUnits } from '../../ui/in-units'
 import StateNote from '../../ui/StateNote.vue'
+import EmptyList from '../../ui/EmptyList.vue'
 import FitTable from './FitTable.vue'
 import GlanceCell from './GlanceCell.vue'
 import { useReadings } from './use-readings'
@@ -26,8 +27,21 @@ const show = (position: Position, value: number) => inUnits(value, position.quan
 </script>
 
 <template>
+  <div
+    v-if="bench.sheet.value && groups.length === 0"
+    class="none"
+  >
+    <EmptyList
+      would="Every reading of this overhaul stands here, as found beside as left. No step asks for one yet."
+      who="At the bench, whoever works there says what is to be measured of a part, and measures it."
+    >
+      <el-button @click="navigateTo(`/jobs/${job.meta.id}`)">
+        Back to the bench
+      </el-button>
+    </EmptyList>
+  </div>
   <StateNote
-    v-if="!shown"
+    v-else-if="!shown"
     kind="loading"
     title="Laying out the readings …"
   />
@@ -165,6 +179,7 @@ const show = (position: Position, value: number) => inUnits(value, position.quan
 </template>
 
 <style scoped>
+.none { padding: 40px 12px; }
 .readings { max-width: 1260px; margin: 0 auto; padding: 18px 20px; display: flex; flex-direction: column; gap: 14px; }
 header { display: flex; justify-content: space-between; align-items: end; gap: 20px; }
 nav { display: flex; gap: 20px; }

@@ -101,6 +101,7 @@ onMounted(() => badgeField.value?.focus())
 h1 { font-size: 36px; }
 label { font: 600 15px var(--label); margin-top: 6px; }
 .with-camera { display: flex; gap: 8px; }
+.with-camera > :deep(.camera) { align-self: stretch; width: 56px; }
 .pin { font-family: var(--mono); }
 .pin :deep(input) { font-size: 22px; letter-spacing: .3em; }
 .badge-form :deep(.el-input__wrapper) { min-height: 52px; }

@@ -20,7 +20,7 @@ const WORDS = {
     title: 'PIN',
     secret: 'New PIN',
     again: 'New PIN once more',
-    hint: '6 to 8 digits. With it you sign at the bench of others. After ten wrong ones in an hour your password is asked instead.',
+    hint: '6 to 8 digits. With it you sign at the bench of others, and enter with a badge. After ten wrong ones in an hour your password is asked instead.',
     done: 'Your PIN is changed. All other devices are signed out.',
   },
 }

@@ -17,7 +17,6 @@ const { busy, problem, submit } = useSubmit(async () => {
   await callApi('/set-up', { method: 'POST', body: said })
   session.setUpWanted = false
   await session.signIn(login.value, password.value)
-  await session.look()
   await navigateTo('/')
 })
 </script>

@@ -17,10 +17,7 @@ const { busy, problem, submit } = useSubmit(async () => {
   await session.signIn(login.value, password.value)
   await goOn()
 })
-async function goOn() {
-  await session.look()
-  await navigateTo(whereTo(route.query.to))
-}
+const goOn = () => navigateTo(whereTo(route.query.to))
 
 function signIn(): void {
   if (login.value.trim() && password.value) void submit()

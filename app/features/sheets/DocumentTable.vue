@@ -23,6 +23,9 @@ const WIDTH: Readonly<Record<string, number>> = { positions: 96, revision: 88 }
     :data="rows"
     :row-key="by"
   >
+    <template #empty>
+      <slot name="empty" />
+    </template>
     <el-table-column
       label="Machine"
       min-width="220"

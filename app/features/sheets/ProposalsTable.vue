@@ -7,6 +7,7 @@ import { useAnswer } from '../../net/use-answer'
 import { useSessionStore } from '../../net/session-store'
 import { useSubmit } from '../../net/use-submit'
 import AskDialog from '../../ui/AskDialog.vue'
+import EmptyList from '../../ui/EmptyList.vue'
 import { moment } from '../../ui/moment'
 import RefusalNote from '../../ui/RefusalNote.vue'
 
@@ -52,7 +53,7 @@ const WAYS = [
 
 <template>
   <section
-    v-if="proposals.length + departures.length > 0"
+    v-if="answer.data.value"
     class="plate card"
     aria-label="Departures and proposals"
   >
@@ -60,6 +61,11 @@ const WAYS = [
     <p class="quiet">
       What the benches would have otherwise: figures proposed for all machines of a kind, and steps that the work departs from.
     </p>
+    <EmptyList
+      v-if="proposals.length + departures.length === 0"
+      would="Nothing is proposed. A figure that is another on a machine, or a step that the work departs from, comes here when its overhaul closes."
+      who="Leads and engineers say at the bench how far it reaches; somebody else than who stood for it decides here."
+    />
     <el-table
       v-if="proposals.length > 0"
       :data="proposals"

@@ -8,6 +8,7 @@ import { fetchSheet } from '../../net/sheets'
 import { useAnswer } from '../../net/use-answer'
 import { moment } from '../../ui/moment'
 import StateNote from '../../ui/StateNote.vue'
+import EmptyList from '../../ui/EmptyList.vue'
 import DocumentTable from './DocumentTable.vue'
 import { exportSheets } from './export-sheets'
 import ProposalsTable from './ProposalsTable.vue'
@@ -121,9 +122,24 @@ onBeforeUnmount(() => {
         :said="said.data.value?.sheets"
         since="releasedAt"
         since-word="Released"
-        empty-text="No sheet by that name."
         aria-label="Sheets"
       >
+        <template #empty>
+          <EmptyList
+            would="How each kind of machine is built and overhauled stands here. No sheet is needed to begin: an overhaul without one writes it while the machine comes apart, and leaves its draft."
+            who="Leads, engineers and admins write drafts; somebody who has not written in one releases it."
+            :is-sought="search.trim() !== ''"
+            @clear="search = ''"
+          >
+            <el-button
+              v-if="session.may('sheet:write')"
+              type="primary"
+              @click="starting = true"
+            >
+              <Icon name="ph:plus" /> Begin a sheet
+            </el-button>
+          </EmptyList>
+        </template>
         <el-table-column
           label="Family"
           prop="family"
@@ -132,7 +148,7 @@ onBeforeUnmount(() => {
       </DocumentTable>
     </section>
     <section
-      v-if="drafts.data.value?.length"
+      v-if="drafts.data.value"
       class="plate card"
       aria-label="Drafts"
     >
@@ -150,6 +166,12 @@ onBeforeUnmount(() => {
         since-word="Changed"
         aria-label="Drafts"
       >
+        <template #empty>
+          <EmptyList
+            would="Nothing is being written. A draft comes of an overhaul without a sheet, of files, or is begun at the desk."
+            who="Leads, engineers and admins write drafts."
+          />
+        </template>
         <el-table-column
           label="From"
           width="126"

@@ -172,7 +172,7 @@ const fitInWords = ({ partName, sheetTitle, builds, units }: FitRow) =>
         :data="answer.entries"
         row-key="id"
         :aria-label="`Book of ${item.number}`"
-        empty-text="Nothing yet."
+        empty-text="What comes in, is held, given out or ordered of it stands here, with who wrote it."
       >
         <el-table-column
           label="When"

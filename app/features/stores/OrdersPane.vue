@@ -8,6 +8,7 @@ import { useAnswer } from '../../net/use-answer'
 import { dueIn } from '../../ui/due-words'
 import DueDay from '../../ui/DueDay.vue'
 import FetchNote from '../../ui/FetchNote.vue'
+import EmptyList from '../../ui/EmptyList.vue'
 import RefusalNote from '../../ui/RefusalNote.vue'
 import { saveCsv, saveXlsx, type SavedTable } from '../../ui/save-table'
 import ItemDrawer from './ItemDrawer.vue'
@@ -79,8 +80,12 @@ const orderTable = computed((): SavedTable => ({
       :row-key="keyOf"
       class="plate"
       aria-label="To order"
-      empty-text="Nothing: what is planned is there, and so is the least stock."
     >
+      <template #empty>
+        <EmptyList
+          would="Nothing is short: what is planned is there, and so is the least stock. What runs short comes here by itself, with the day by which it must be ordered."
+        />
+      </template>
       <el-table-column
         label="Order by"
         width="150"
@@ -159,8 +164,13 @@ const orderTable = computed((): SavedTable => ({
       row-key="id"
       class="plate"
       aria-label="On its way"
-      empty-text="Nothing is ordered."
     >
+      <template #empty>
+        <EmptyList
+          would="Nothing is ordered. What is ordered stands here until it has come."
+          who="Planners, leads, engineers and admins order from the list above, or at an item of the shelves."
+        />
+      </template>
       <el-table-column
         label="Expected"
         width="150"

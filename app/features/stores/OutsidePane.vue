@@ -7,6 +7,7 @@ import { useAnswer } from '../../net/use-answer'
 import { laterDialog } from '../../ui/later'
 import DueDay from '../../ui/DueDay.vue'
 import FetchNote from '../../ui/FetchNote.vue'
+import EmptyList from '../../ui/EmptyList.vue'
 import { moment } from '../../ui/moment'
 
 const OutsideDialog = laterDialog(() => import('./OutsideDialog.vue'))
@@ -34,8 +35,13 @@ function open(row: OutsideRow) {
     :data="rows.data.value"
     :row-key="(row: OutsideRow) => `${row.job} ${row.part}`"
     aria-label="Parts at a shop outside"
-    empty-text="Nothing is at a shop outside."
   >
+    <template #empty>
+      <EmptyList
+        would="Parts that are at a shop outside stand here, with what the shop is to do and when it has promised it."
+        who="Whoever works at a bench sends one out, at the part itself; it comes here by itself."
+      />
+    </template>
     <el-table-column
       label="Part"
       min-width="190"

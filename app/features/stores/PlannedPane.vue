@@ -2,13 +2,16 @@
 import { onMounted, ref } from 'vue'
 import type { PlanRow } from '#shared/wire/stores'
 import { callApi } from '../../net/api'
+import { useSessionStore } from '../../net/session-store'
 import { useAnswer } from '../../net/use-answer'
 import DueDay from '../../ui/DueDay.vue'
 import FetchNote from '../../ui/FetchNote.vue'
+import EmptyList from '../../ui/EmptyList.vue'
 import KitButton from '../../ui/KitButton.vue'
 import { PlanNeedDialog } from './index'
 
 /** Overhauls that are to come, and whether what they need is there. */
+const session = useSessionStore()
 const plans = useAnswer<PlanRow[]>(() => 'plans all', () => callApi('/plans'))
 const [opened, isOpen] = [ref(''), ref(false)]
 onMounted(() => void plans.load())
@@ -27,8 +30,20 @@ onMounted(() => void plans.load())
     row-key="id"
     class="plate"
     aria-label="Planned overhauls"
-    empty-text="Nothing is planned. An overhaul is planned at its unit."
   >
+    <template #empty>
+      <EmptyList
+        would="Overhauls that are to come stand here, and whether what each needs is there."
+        who="Planners, engineers and admins plan one at its machine."
+      >
+        <el-button
+          v-if="session.may('unit:write')"
+          @click="navigateTo('/')"
+        >
+          Choose a machine in the yard
+        </el-button>
+      </EmptyList>
+    </template>
     <el-table-column
       label="Day"
       width="140"

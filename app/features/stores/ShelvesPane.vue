@@ -6,6 +6,7 @@ import { callApi } from '../../net/api'
 import { useSessionStore } from '../../net/session-store'
 import { useAnswer } from '../../net/use-answer'
 import FetchNote from '../../ui/FetchNote.vue'
+import EmptyList from '../../ui/EmptyList.vue'
 import { laterDialog } from '../../ui/later'
 import ScanButton from '../../ui/ScanButton.vue'
 import ItemDrawer from './ItemDrawer.vue'
@@ -71,10 +72,25 @@ const want = ({ free, leastStock, expired }: ItemRow) => expired > 0 ? 'too old'
       :data="rows"
       row-key="id"
       aria-label="Items of the stores"
-      empty-text="Nothing of that name lies here."
       class="plate"
       @row-click="(row: ItemRow) => open(row.number)"
     >
+      <template #empty>
+        <EmptyList
+          would="What the house keeps stands here: spare parts, kits, seals and rubber with their lots, and how many are free."
+          who="Planners, leads, engineers and admins take items in."
+          :is-sought="search.trim() !== ''"
+          @clear="search = ''"
+        >
+          <el-button
+            v-if="session.may('stock:write')"
+            type="primary"
+            @click="adding = true"
+          >
+            <Icon name="ph:plus" /> Take an item in
+          </el-button>
+        </EmptyList>
+      </template>
       <el-table-column
         label="Number"
         width="110"

@@ -122,7 +122,7 @@ watch(() => [said.hours, said.at, said.isChanged, said.wasHours], () => { asked.
       :data="rows.slice(0, MOST_SHOWN)"
       row-key="id"
       :aria-label="`What the meters of ${tag} have shown`"
-      empty-text="Nobody has read its meter yet."
+      empty-text="What its meter has shown stands here, once somebody has read it: above."
       class="shown"
     >
       <el-table-column

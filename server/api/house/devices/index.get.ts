@@ -3,4 +3,4 @@ import { deviceOf } from '../../../http/client-place'
 import { defineApi } from '../../../http/define-api'
 import { listHouseDevices } from '../../../services/house-devices'
 
-export default defineApi({ right: 'people:write' }, ({ event }) => listHouseDevices(database(), deviceOf(event)))
+export default defineApi({ right: 'people:write' }, ({ event, person }) => listHouseDevices(database(), person, deviceOf(event)))
