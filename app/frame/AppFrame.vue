@@ -116,7 +116,7 @@ watch(() => route.path, () => main.value?.scrollTo(0, 0), { flush: 'post' })
       v-if="session.isDemo"
       class="demo"
     >
-      <strong>Demonstration.</strong> <span>Merrow Sound Waterworks and every figure in it are made up. Your own shop begins with</span> <code>NEEDLER_DEMO=off npm start</code>
+      <strong>Demonstration: all of it is made up.</strong> <span>Merrow Sound Waterworks does not exist. Your own shop begins with</span> <code>NEEDLER_DEMO=off npm start</code>
     </p>
     <header class="bar">
       <NuxtLink
