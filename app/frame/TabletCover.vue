@@ -33,11 +33,16 @@ function goOn(who: SessionPerson) {
 </script>
 
 <template>
-  <div
-    class="cover"
-    role="dialog"
-    aria-modal="true"
-    :aria-label="session.lockedFor ? 'This tablet is locked' : 'Change of person'"
+  <!-- A dialog, so that it has the focus also when it comes over another one that is open. -->
+  <el-dialog
+    class="tablet-cover"
+    :model-value="true"
+    :title="session.lockedFor ? 'This tablet is locked' : 'Change of person'"
+    fullscreen
+    append-to-body
+    :show-close="false"
+    :close-on-press-escape="false"
+    :close-on-click-modal="false"
   >
     <div class="plate">
       <BadgeForm
@@ -90,12 +95,18 @@ function goOn(who: SessionPerson) {
         {{ session.person?.name }} goes on
       </el-button>
     </div>
-  </div>
+  </el-dialog>
 </template>
 
+<style>
+/* Nothing of what is below is seen. */
+.el-dialog.el-dialog.tablet-cover { --el-dialog-bg-color: var(--paper); display: flex; flex-direction: column; max-width: none; padding: 0; clip-path: none; border: 0; overflow: auto; }
+.tablet-cover > .el-dialog__header { display: none; }
+.tablet-cover > .el-dialog__body { flex: 1; display: flex; padding: 16px; }
+</style>
+
 <style scoped>
-.cover { position: fixed; inset: 0; z-index: 3000; background: var(--paper); display: grid; place-items: center; padding: 16px; overflow: auto; }
-.plate { width: min(440px, 100%); display: flex; flex-direction: column; }
+.plate { width: min(440px, 100%); margin: auto; display: flex; flex-direction: column; }
 .by-name { display: flex; flex-direction: column; gap: 8px; padding: 30px 30px 24px; }
 h1 { font-size: 36px; }
 label { font: 600 15px var(--label); margin-top: 6px; }

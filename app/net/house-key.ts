@@ -19,7 +19,9 @@ export async function makeHouseKey(): Promise<PublicKey> {
   return { kty: 'EC', crv: 'P-256', x: x!, y: y! }
 }
 
-export const hasHouseKey = async (): Promise<boolean> => (await (await deviceStore()).get('keys', 'house')) !== undefined
+/** False, too, where the browser keeps nothing. */
+export const hasHouseKey = (): Promise<boolean> =>
+  deviceStore().then(store => store.get('keys', 'house')).then(kept => kept !== undefined, () => false)
 
 /** What shows that this tablet is the one, for one entry. */
 export async function proveHouse(challenge: string, badge: string, pin: string): Promise<string> {

@@ -68,14 +68,19 @@ export const useSessionStore = defineStore('session', () => {
    * they may not see is.
    */
   async function become(who: SessionPerson): Promise<void> {
-    const store = await deviceStore()
-    const before = (await store.get('answers', KEPT).catch(() => undefined))?.answer as SessionPerson | undefined
-    if (before?.id !== who.id) await store.clear('answers')
-    if (who.sites) await forgetBeyond(who.sites)
+    // A browser that keeps nothing has nothing to forget.
+    await forgetOthers(who).catch(() => undefined)
     person.value = who
     expired.value = false
     lockedFor.value = null
-    void store.put('answers', { key: KEPT, at: new Date().toISOString(), answer: { ...who } }).catch(() => undefined)
+    void deviceStore().then(store => store.put('answers', { key: KEPT, at: new Date().toISOString(), answer: { ...who } })).catch(() => undefined)
+  }
+
+  async function forgetOthers({ id, sites }: SessionPerson): Promise<void> {
+    const store = await deviceStore()
+    const before = (await store.get('answers', KEPT))?.answer as SessionPerson | undefined
+    if (before?.id !== id) await store.clear('answers')
+    if (sites) await forgetBeyond(sites)
   }
 
   /** The server has locked this tablet. */

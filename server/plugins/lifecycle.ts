@@ -1,6 +1,7 @@
 import { jobTopic, unitTopic, YARD_TOPIC } from '#shared/wire/topics'
 import { closeConnection, database } from '../db/client'
 import { log } from '../http/log'
+import { isDatabaseAway } from '../http/problem-answer'
 import { forgetSessions } from '../http/session-person'
 import { keepTending } from '../instruments/bridge'
 import { announceFleet, keepListening, type Growth } from '../live/channel'
@@ -21,6 +22,10 @@ const OUTLOOK_MS = 1500
 /** Listens as soon as the server is up; on the way down tells the benches, then lets the database go. */
 export default defineNitroPlugin((nitro) => {
   let stopping = false
+  /** What the database says of works that are broken off on the way down is nobody's fault. */
+  const warn = (error: unknown, words: string): void => {
+    if (!(stopping && isDatabaseAway(error))) log.warn({ err: error }, words)
+  }
 
   const lookAtSessions = async (): Promise<void> => {
     const asked = hub.sessions()
@@ -28,7 +33,7 @@ export default defineNitroPlugin((nitro) => {
     try {
       hub.closeOthers(await standingOf(database(), asked), new Set(asked))
     } catch (error) {
-      log.warn({ err: error }, 'cannot look at the sessions')
+      warn(error, 'cannot look at the sessions')
     }
   }
   const onPeople = () => {
@@ -50,7 +55,7 @@ export default defineNitroPlugin((nitro) => {
       const names = await rebuildStale(database())
       if (names.length > 0) log.info({ names }, 'read models made anew')
     } catch (error) {
-      log.warn({ err: error }, 'cannot make the read models anew')
+      warn(error, 'cannot make the read models anew')
     }
   }
   let isLookingAhead = false
@@ -61,7 +66,7 @@ export default defineNitroPlugin((nitro) => {
       const tags = await refreshStale(database())
       if (tags.length > 0) await announceFleet(tags)
     } catch (error) {
-      log.warn({ err: error }, 'cannot work out when machines are due')
+      warn(error, 'cannot work out when machines are due')
     } finally {
       isLookingAhead = false
     }
@@ -70,7 +75,7 @@ export default defineNitroPlugin((nitro) => {
     try {
       await Promise.all([forgetOldTries(), forgetOldSessions(database()), forgetOldUploads(), markYesterday(database())])
     } catch (error) {
-      log.warn({ err: error }, 'cannot tidy up')
+      warn(error, 'cannot tidy up')
     }
   }
   const timers = process.env.DATABASE_URL
