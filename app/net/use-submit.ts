@@ -18,3 +18,22 @@ export function useSubmit(send: () => Promise<void>): { busy: Ref<boolean>, prob
   }
   return { busy, problem, submit }
 }
+
+/** Deeds of a pane, one at a time: what went wrong as a sentence, and after each, however it ended, what is to be looked at anew. */
+export function useDeeds(
+  after: () => unknown = () => undefined,
+): { busy: Ref<boolean>, problem: Ref<string>, act: (deed: () => unknown) => Promise<void> } {
+  let deed: () => unknown = () => undefined
+  const { busy, problem, submit } = useSubmit(async () => {
+    try {
+      await deed()
+    } finally {
+      await after()
+    }
+  })
+  const act = (next: () => unknown) => {
+    deed = next
+    return submit()
+  }
+  return { busy, problem, act }
+}

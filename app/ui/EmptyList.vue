@@ -34,7 +34,7 @@ const emit = defineEmits<{ clear: [] }>()
 </template>
 
 <style scoped>
-.empty { display: flex; flex-direction: column; gap: 6px; align-items: center; max-width: 560px; margin: 0 auto; padding: 22px 16px; text-align: center; line-height: 1.4; color: var(--ink); white-space: normal; text-wrap: balance; }
+.empty { display: flex; flex-direction: column; gap: 6px; align-items: center; max-width: 560px; margin: 0 auto; padding: 10px 0; text-align: center; line-height: 1.4; color: var(--ink); white-space: normal; text-wrap: balance; }
 .ways { display: flex; flex-wrap: wrap; gap: 10px; justify-content: center; margin-top: 6px; }
 .ways:empty { display: none; }
 </style>

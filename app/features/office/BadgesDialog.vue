@@ -2,7 +2,7 @@
 import { ref, watch } from 'vue'
 import type { PersonRow } from '#shared/wire/types'
 import { callApi } from '../../net/api'
-import { useSubmit } from '../../net/use-submit'
+import { useDeeds } from '../../net/use-submit'
 import AskDialog from '../../ui/AskDialog.vue'
 import EmptyList from '../../ui/EmptyList.vue'
 import { moment } from '../../ui/moment'
@@ -14,12 +14,7 @@ const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ changed: [], made: [badge: string] }>()
 const card = ref('')
 const name = ref('')
-let work: () => Promise<void>
-const { busy, problem, submit } = useSubmit(() => work())
-function act(doing: typeof work) {
-  work = doing
-  void submit()
-}
+const { busy, problem, act } = useDeeds()
 const make = (code?: string) => act(async () => {
   const body = { name: name.value.trim() || (code ? 'card' : 'printed'), ...code ? { code } : {} }
   const made = await callApi<{ code: string }>(`/people/${person!.id}/badges`, { method: 'POST', body })

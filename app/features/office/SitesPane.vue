@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import type { SitePlan } from '#shared/wire/house'
 import { callApi } from '../../net/api'
-import { useSubmit } from '../../net/use-submit'
+import { useDeeds } from '../../net/use-submit'
 import EmptyList from '../../ui/EmptyList.vue'
 import { moment } from '../../ui/moment'
 import RefusalNote from '../../ui/RefusalNote.vue'
@@ -13,18 +13,7 @@ const { sites } = defineProps<{ sites: readonly SitePlan[] }>()
 const emit = defineEmits<{ changed: [] }>()
 const edited = ref<SitePlan | null>(null)
 const editing = ref(false)
-let work: () => Promise<unknown>
-const { busy, problem, submit } = useSubmit(async () => {
-  try {
-    await work()
-  } finally {
-    emit('changed')
-  }
-})
-function act(doing: typeof work) {
-  work = doing
-  void submit()
-}
+const { busy, problem, act } = useDeeds(() => emit('changed'))
 const pathOf = (site: SitePlan) => `/sites/${site.key}`
 const change = (site: SitePlan, change: object) => callApi(pathOf(site), { method: 'PATCH', body: { version: site.version, change } })
 /** Two neighbours change their places; sites made before there was an order get one. */

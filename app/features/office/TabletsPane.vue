@@ -3,7 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 import type { HouseDeviceRow, SitePlan } from '#shared/wire/house'
 import { callApi } from '../../net/api'
 import { useSessionStore } from '../../net/session-store'
-import { useSubmit } from '../../net/use-submit'
+import { useDeeds } from '../../net/use-submit'
 import EmptyList from '../../ui/EmptyList.vue'
 import { moment } from '../../ui/moment'
 import RefusalNote from '../../ui/RefusalNote.vue'
@@ -17,28 +17,25 @@ const edited = ref<HouseDeviceRow | null>(null)
 const editing = ref(false)
 const isThisOne = computed(() => tablets.value?.some(row => row.isThis) ?? false)
 
-let work: () => Promise<unknown> = () => Promise.resolve()
-const { busy, problem, submit } = useSubmit(async () => {
-  await work()
+const { busy, problem, act } = useDeeds()
+async function load() {
   tablets.value = await callApi<HouseDeviceRow[]>('/house/devices')
-})
-const end = (row: HouseDeviceRow) => {
-  work = async () => {
-    await callApi(`/house/devices/${row.id}`, { method: 'DELETE' })
-    // Whoever ends the tablet in hand has ended their own sign-in.
-    if (row.isThis) await session.look()
-  }
-  void submit()
 }
+const end = (row: HouseDeviceRow) => act(async () => {
+  await callApi(`/house/devices/${row.id}`, { method: 'DELETE' })
+  // Whoever ends the tablet in hand has ended their own sign-in.
+  if (row.isThis) return window.location.assign('/')
+  await load()
+})
 function edit(row: HouseDeviceRow | null) {
   edited.value = row
   editing.value = true
 }
-async function saved() {
-  work = () => session.look()
-  await submit()
-}
-onMounted(submit)
+const saved = () => act(async () => {
+  await session.look()
+  await load()
+})
+onMounted(() => act(load))
 </script>
 
 <template>

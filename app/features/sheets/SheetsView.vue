@@ -66,7 +66,7 @@ onBeforeUnmount(() => {
       </p>
       <span class="acts">
         <el-button
-          v-if="answer.data.value"
+          v-if="answer.data.value?.length"
           :loading="exporting"
           @click="exportAll"
         >
