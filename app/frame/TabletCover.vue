@@ -6,6 +6,7 @@ import { useOnBenchStore } from '../job/on-bench'
 import { useHandOver } from '../net/hand-over'
 import { useSessionStore } from '../net/session-store'
 import { useSubmit } from '../net/use-submit'
+import { focusFirst } from '../ui/focus-first'
 import RefusalNote from '../ui/RefusalNote.vue'
 
 /**
@@ -18,6 +19,7 @@ const job = useOnBenchStore()
 const route = useRoute()
 const { byPassword } = useHandOver()
 const byName = ref(false)
+const form = ref<{ focus: () => void }>()
 const [login, password] = [ref(''), ref('')]
 const before = session.person
 const mayStay = computed(() => session.lockedFor === null)
@@ -43,10 +45,12 @@ function goOn(who: SessionPerson) {
     :show-close="false"
     :close-on-press-escape="false"
     :close-on-click-modal="false"
+    @opened="focusFirst(form)"
   >
     <div class="plate">
       <BadgeForm
         v-if="session.house && !byName"
+        ref="form"
         @entered="goOn"
         @by-name="byName = true"
       />

@@ -34,7 +34,9 @@ function read(code: string) {
   badge.value = code
   pinField.value?.focus()
 }
-onMounted(() => badgeField.value?.focus())
+const focus = () => badgeField.value?.focus()
+onMounted(focus)
+defineExpose({ focus })
 </script>
 
 <template>
