@@ -1,13 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { SessionPerson } from '#shared/wire/types'
-import { BadgeForm } from '../features/session'
+import { BadgeForm, NameForm } from '../features/session'
 import { useOnBenchStore } from '../job/on-bench'
 import { useHandOver } from '../net/hand-over'
 import { useSessionStore } from '../net/session-store'
-import { useSubmit } from '../net/use-submit'
 import { focusFirst } from '../ui/focus-first'
-import RefusalNote from '../ui/RefusalNote.vue'
 
 /**
  * Covers a tablet of the house while it rests or goes from one person to another. What is below stays as it is: step, place, and what is
@@ -20,11 +18,10 @@ const route = useRoute()
 const { byPassword } = useHandOver()
 const byName = ref(false)
 const form = ref<{ focus: () => void }>()
-const [login, password] = [ref(''), ref('')]
 const before = session.person
 const mayStay = computed(() => session.lockedFor === null)
 
-const { busy, problem, submit } = useSubmit(async () => goOn(await byPassword(login.value.trim(), password.value)))
+const enter = async (login: string, password: string) => goOn(await byPassword(login, password))
 function goOn(who: SessionPerson) {
   const isSame = before?.id === who.id
   const isOnBench = route.path.startsWith('/jobs/') && job.meta?.site !== undefined && (who.sites === null || who.sites.includes(job.meta.site))
@@ -54,43 +51,22 @@ function goOn(who: SessionPerson) {
         @entered="goOn"
         @by-name="byName = true"
       />
-      <form
+      <NameForm
         v-else
-        class="by-name"
-        @submit.prevent="login.trim() && password && submit()"
+        act="To the bench"
+        :enter="enter"
       >
         <h1>{{ session.lockedFor ? 'Locked' : 'Who is there?' }}</h1>
-        <label for="cover-login">Name</label>
-        <el-input
-          id="cover-login"
-          v-model="login"
-          autocomplete="off"
-          autocapitalize="off"
-          spellcheck="false"
-        />
-        <label for="cover-password">Password</label>
-        <el-input
-          id="cover-password"
-          v-model="password"
-          type="password"
-          autocomplete="off"
-        />
-        <RefusalNote :text="problem" />
-        <el-button
-          type="primary"
-          native-type="submit"
-          :loading="busy"
-        >
-          To the bench
-        </el-button>
-        <el-button
-          v-if="session.house"
-          text
-          @click="byName = false"
-        >
-          With my badge
-        </el-button>
-      </form>
+        <template #else>
+          <el-button
+            v-if="session.house"
+            text
+            @click="byName = false"
+          >
+            With my badge
+          </el-button>
+        </template>
+      </NameForm>
       <el-button
         v-if="mayStay"
         class="stay"
@@ -111,8 +87,6 @@ function goOn(who: SessionPerson) {
 
 <style scoped>
 .plate { width: min(440px, 100%); margin: auto; display: flex; flex-direction: column; }
-.by-name { display: flex; flex-direction: column; gap: 8px; padding: 30px 30px 24px; }
 h1 { font-size: 36px; }
-label { font: 600 15px var(--label); margin-top: 6px; }
 .stay { margin: 0 30px 26px; min-height: 52px; }
 </style>

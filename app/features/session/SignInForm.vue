@@ -1,27 +1,18 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { whereTo } from './where-to'
-import BadgeForm from './BadgeForm.vue'
-import RefusalNote from '../../ui/RefusalNote.vue'
-import FormField from './FormField.vue'
 import { useSessionStore } from '../../net/session-store'
-import { useSubmit } from '../../net/use-submit'
+import BadgeForm from './BadgeForm.vue'
+import NameForm from './NameForm.vue'
+import { whereTo } from './where-to'
 
 const session = useSessionStore()
 const route = useRoute()
 /** At a tablet of the house a badge is what people have in hand. */
 const byName = ref(false)
-const login = ref('')
-const password = ref('')
-const { busy, problem, submit } = useSubmit(async () => {
-  await session.signIn(login.value, password.value)
-  await goOn()
-})
 const goOn = () => navigateTo(whereTo(route.query.to))
-
-function signIn(): void {
-  if (login.value.trim() && password.value) void submit()
-  else problem.value = 'Type your name and your password.'
+async function signIn(login: string, password: string): Promise<void> {
+  await session.signIn(login, password)
+  await goOn()
 }
 </script>
 
@@ -33,55 +24,37 @@ function signIn(): void {
       @entered="goOn"
       @by-name="byName = true"
     />
-    <form
+    <NameForm
       v-else
       class="plate"
-      @submit.prevent="signIn"
+      act="Go to the yard"
+      :enter="signIn"
+      remembers
     >
       <p class="eyebrow">
         Overhaul bench
       </p>
       <h1>Sign in</h1>
-      <FormField
-        id="login"
-        v-model="login"
-        label="Name"
-        autocomplete="username"
-        autocapitalize="off"
-        spellcheck="false"
-      />
-      <FormField
-        id="password"
-        v-model="password"
-        label="Password"
-        type="password"
-        autocomplete="current-password"
-      />
-      <RefusalNote :text="problem" />
-      <el-button
-        type="primary"
-        native-type="submit"
-        :loading="busy"
-      >
-        Go to the yard
-      </el-button>
-      <el-button
-        v-if="session.house"
-        text
-        @click="byName = false"
-      >
-        With my badge
-      </el-button>
-      <NuxtLink
-        class="code"
-        to="/enter"
-      >
-        I have a code from the office
-      </NuxtLink>
-      <p class="quiet small">
-        Needler helps with measuring and record keeping. The maker’s manual, site rules, local law and licensed practice stand above it.
-      </p>
-    </form>
+      <template #else>
+        <el-button
+          v-if="session.house"
+          text
+          class="badge"
+          @click="byName = false"
+        >
+          With my badge
+        </el-button>
+        <NuxtLink
+          class="code"
+          to="/enter"
+        >
+          I have a code from the office
+        </NuxtLink>
+        <p class="quiet small">
+          Needler helps with measuring and record keeping. The maker’s manual, site rules, local law and licensed practice stand above it.
+        </p>
+      </template>
+    </NameForm>
     <svg
       class="drawing"
       viewBox="0 0 520 360"
@@ -113,10 +86,9 @@ function signIn(): void {
 
 <style scoped>
 .page { display: grid; grid-template-columns: minmax(300px, 400px) minmax(0, 520px); gap: 72px; align-items: center; justify-content: center; min-height: 100%; padding: 24px; }
-form { display: flex; flex-direction: column; gap: 8px; padding: 30px 30px 24px; }
 h1 { font-size: 36px; margin-bottom: 10px; }
 .code { display: inline-flex; align-items: center; min-height: 44px; align-self: center; }
-.el-button { margin-top: 16px; min-height: 52px; font-size: 20px; }
+.badge { min-height: 52px; }
 .small { font-size: 13px; margin-top: 10px; }
 .drawing { width: 100%; fill: none; stroke: var(--prussian); stroke-width: 2; }
 .drawing .tie { stroke: var(--brass-line); stroke-width: 1.5; stroke-dasharray: 5 5; }
