@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { needDebianPackages, POSTGRES } from './lib/debian.mjs'
 import { needBuild, needNode, needPackages, ROOT } from './lib/prepare.mjs'
-import { run } from './lib/run.mjs'
+import { capture, run } from './lib/run.mjs'
 import { main, say } from './lib/say.mjs'
 import { startTestInstallation } from './lib/test-installation.mjs'
 
@@ -12,7 +12,9 @@ const option = (name, otherwise) => {
   const at = process.argv.indexOf(`--${name}`)
   return at > 0 ? Number(process.argv[at + 1]) : otherwise
 }
-const minutes = option('minutes', 5)
+/** With `--database N` nothing but the database is killed, N times, while each open job has a writer of its own. */
+const databaseKills = option('database', 0)
+const minutes = databaseKills > 0 ? Infinity : option('minutes', 5)
 const seed = option('seed', Date.now() % 100_000)
 
 /** The same kills for the same seed. */
@@ -21,10 +23,11 @@ const random = () => {
   state = (Math.imul(state ^ (state >>> 15), 0x2c1b3c6d) + 0x9e3779b9) >>> 0
   return state / 2 ** 32
 }
+const KINDS = ['server', 'database', 'both', 'restart', 'rebuild']
 const sleep = ms => new Promise(resolve => setTimeout(resolve, ms))
 
-// `npm run soak -- --minutes N`: work goes on while the server, its database or both are killed at random; at the end everything is
-// audited.
+// `npm run soak -- --minutes N`: work goes on while the server, its database or both are killed at random, and read models are made anew;
+// at the end everything is audited.
 await main(async () => {
   needNode()
   await needDebianPackages([POSTGRES])
@@ -33,10 +36,10 @@ await main(async () => {
   const installation = await startTestInstallation({ durable: true })
   const file = join(mkdtempSync(join(tmpdir(), 'needler-soak-')), 'acknowledged')
   writeFileSync(file, '')
-  const kills = { server: 0, database: 0, both: 0, restart: 0 }
+  const kills = Object.fromEntries(KINDS.map(kind => [kind, 0]))
   try {
     // Without a wrapper in between: it ends its round when it is told to stop, and we wait for that.
-    const load = spawn(process.execPath, ['--import', 'tsx', 'tests/soak/load.ts', file, String(seed)], {
+    const load = spawn(process.execPath, ['--import', 'tsx', 'tests/soak/load.ts', file, String(seed), ...databaseKills ? ['one a job'] : []], {
       cwd: ROOT,
       env: { ...process.env, ...installation.env },
       stdio: 'inherit',
@@ -44,10 +47,14 @@ await main(async () => {
     const loadEnded = new Promise(resolve => load.on('exit', code => resolve(code ?? 1)))
     let over = false
     void loadEnded.then(() => { over = true })
-    for (const until = Date.now() + minutes * 60_000; Date.now() < until && !over;) {
+    for (const until = Date.now() + minutes * 60_000; Date.now() < until && !over && !(databaseKills > 0 && kills.database === databaseKills);) {
       await sleep(1500 + random() * 4000)
-      const what = ['server', 'database', 'both', 'restart'][Math.floor(random() * 4)]
+      const what = databaseKills > 0 ? 'database' : KINDS[Math.floor(random() * KINDS.length)]
       kills[what] += 1
+      if (what === 'rebuild') {
+        await capture(process.execPath, ['--import', 'tsx', 'scripts/tools/rebuild.ts'], { cwd: ROOT, env: installation.env })
+        continue
+      }
       if (what === 'restart') {
         await installation.restart()
         continue
@@ -65,7 +72,7 @@ await main(async () => {
     )
     faults.push(...installation.faults.map(line => `the server said: ${line.slice(0, 300)}`))
     if (code !== 0) faults.push('a bench gave up')
-    say(JSON.stringify({ minutes, seed, kills, ...figures }, null, 2))
+    say(JSON.stringify({ ...databaseKills ? {} : { minutes }, seed, kills, ...figures }, null, 2))
     for (const fault of faults) say(`FAULT ${fault}`)
     say(`${faults.length} faults`)
     process.exitCode = faults.length > 0 ? 1 : 0

@@ -5,6 +5,7 @@ import { effectScope } from 'vue'
 import { foldJob, type JobEvent } from '#core'
 import type { AppendResult, JobBundle, LoggedEvent, SessionPerson } from '#shared/wire/types'
 import { liftPump, liftPumpDocument } from '../../tests/support/demo-sheet'
+import { soon } from '../../tests/support/soon'
 
 const kept = new Map<string, string>()
 vi.stubGlobal('localStorage', {
@@ -123,13 +124,13 @@ describe('a job on the bench', () => {
     await first.open('a')
     expect(first.state.done.area?.by).toBe('M. Other')
     expect(first.state).toEqual(foldJob(liftPump, server.logs.get('a')!))
-    await vi.waitFor(async () => expect(await (await deviceStore()).get('jobs', 'a')).toBeDefined())
+    await soon(async () => expect(await (await deviceStore()).get('jobs', 'a')).toBeDefined())
 
     let answer = () => {}
     server.slow.set('a', new Promise((resolve) => { answer = resolve }))
     const again = device()
     const opened = again.open('a')
-    await vi.waitFor(() => expect(again.meta?.unitTag).toBe('TAG-a'))
+    await soon(() => expect(again.meta?.unitTag).toBe('TAG-a'))
     expect(again.state.done.area).toBeDefined()
     const shownSheet = again.sheet
     record('a', tick('later', 'drain'))
@@ -142,7 +143,7 @@ describe('a job on the bench', () => {
   it('opens without a link when it was opened here before, and says so when it was not', async () => {
     const bench = device()
     await bench.open('a')
-    await vi.waitFor(async () => expect(await (await deviceStore()).get('jobs', 'a')).toBeDefined())
+    await soon(async () => expect(await (await deviceStore()).get('jobs', 'a')).toBeDefined())
     server.reached = false
     await bench.open('a')
     expect(bench.problem).toBeNull()
@@ -191,7 +192,7 @@ describe('a job on the bench', () => {
     // Somebody else ticks the same step meanwhile: mine has no effect here until the server has decided.
     record('a', tick('faster', 'area'))
     await bench.catchUp()
-    await vi.waitFor(() => expect(bench.state.done.area?.by).toBe('M. Other'))
+    await soon(() => expect(bench.state.done.area?.by).toBe('M. Other'))
     expect(bench.state.notes.map(note => note.text)).toEqual(['seen'])
     expect(bench.state.events).toBe(recorded + 2)
   })
@@ -201,7 +202,7 @@ describe('a job on the bench', () => {
     await bench.open('a')
     record('a', event('n-1', 'note-added', { text: 'one' }), event('n-2', 'note-added', { text: 'two' }))
     expect(bench.act('note-added', { text: 'mine' })).toBe(true)
-    await vi.waitFor(() => expect(bench.seq).toBe(4))
+    await soon(() => expect(bench.seq).toBe(4))
     expect(bench.state.notes.map(note => note.text)).toEqual(['one', 'two', 'mine'])
     expect(bench.waitingIds.size).toBe(0)
   })
@@ -211,9 +212,9 @@ describe('a job on the bench', () => {
     await bench.open('a')
     record('a', event('t-1', 'sheet-taken-over', { from: sheetRef, to: newerRef, reopens: [], past: [] }), event('n-1', 'note-added', { text: 'later' }))
     await bench.catchUp()
-    await vi.waitFor(() => expect(bench.sheet?.title).toBe('Second'))
+    await soon(() => expect(bench.sheet?.title).toBe('Second'))
     expect(bench.state.notes.map(note => note.text)).toEqual(['later'])
-    await vi.waitFor(async () => expect((await (await deviceStore()).get('jobs', 'a'))?.later).toEqual([newerRef]))
+    await soon(async () => expect((await (await deviceStore()).get('jobs', 'a'))?.later).toEqual([newerRef]))
     server.reached = false
     await bench.open('a')
     expect([bench.problem, bench.sheet?.title]).toEqual([null, 'Second'])
@@ -224,8 +225,8 @@ describe('a job on the bench', () => {
     record('a', event('n-1', 'note-added', { text: 'one' }), event('n-2', 'note-added', { text: 'two' }))
     const bench = device()
     await bench.open('a')
-    await vi.waitFor(async () => expect(await (await deviceStore()).count('log')).toBe(3))
-    await vi.waitFor(async () => expect(await (await deviceStore()).get('jobs', 'a')).toBeDefined())
+    await soon(async () => expect(await (await deviceStore()).count('log')).toBe(3))
+    await soon(async () => expect(await (await deviceStore()).get('jobs', 'a')).toBeDefined())
     const kept = (await (await deviceStore()).get('jobs', 'a'))!
     await (await deviceStore()).put('jobs', { ...kept, format: -1, state: {} as never })
     server.reached = false
@@ -245,16 +246,16 @@ describe('a job on the bench', () => {
     const bench = device()
     await bench.open('a')
     expect(bench.act('note-added', { text: 'mine' })).toBe(true)
-    await vi.waitFor(() => expect(bench.seq).toBe(2))
+    await soon(() => expect(bench.seq).toBe(2))
     record('a', event('theirs', 'note-added', { text: 'theirs' }, { ...okafor, id: 'person-other', name: 'M. Other' }))
     await bench.catchUp()
-    await vi.waitFor(async () => expect(await (await deviceStore()).count('log')).toBe(3))
+    await soon(async () => expect(await (await deviceStore()).count('log')).toBe(3))
     const [opened, mine] = server.logs.get('a')!
 
     server.logs.set('a', [opened!])
     await bench.catchUp()
-    await vi.waitFor(() => expect(server.logs.get('a')!.map(one => one.id)).toEqual(['opened', mine!.id]))
-    await vi.waitFor(() => expect(bench.lost.map(one => one.id)).toEqual(['theirs']))
+    await soon(() => expect(server.logs.get('a')!.map(one => one.id)).toEqual(['opened', mine!.id]))
+    await soon(() => expect(bench.lost.map(one => one.id)).toEqual(['theirs']))
     expect(bench.state.notes.map(note => note.text)).toEqual(['mine'])
   })
 })

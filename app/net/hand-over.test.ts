@@ -4,6 +4,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope } from 'vue'
 import type { JobEvent } from '#core'
 import type { SessionPerson } from '#shared/wire/types'
+import { soon } from '../../tests/support/soon'
 
 const kept = new Map<string, string>()
 vi.stubGlobal('localStorage', {
@@ -88,7 +89,7 @@ describe('a bench that goes from one to the other', () => {
     expect(outbox.stranded).toEqual([{ id: 'okafor', name: 'R. Okafor', count: 1 }])
     server.next = okafor
     await byBadge('0004711816', '481216')
-    await vi.waitFor(() => expect(outbox.count).toBe(0))
+    await soon(() => expect(outbox.count).toBe(0))
     expect(server.asked.filter(asked => asked.includes('events'))).toEqual(['okafor /jobs/job-1/events'])
   })
 

@@ -4,6 +4,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope } from 'vue'
 import type { JobEvent } from '#core'
 import type { AppendResult, ProblemDetails, SessionPerson } from '#shared/wire/types'
+import { soon } from '../../tests/support/soon'
 
 const kept = new Map<string, string>()
 vi.stubGlobal('localStorage', {
@@ -77,7 +78,7 @@ function device(person: SessionPerson | null = okafor) {
     return { session, outbox: useOutboxStore() }
   })!
 }
-const settled = (outbox: ReturnType<typeof useOutboxStore>) => vi.waitFor(() => expect(outbox.count).toBe(0))
+const settled = (outbox: ReturnType<typeof useOutboxStore>) => soon(() => expect(outbox.count).toBe(0))
 
 beforeEach(async () => {
   for (const off of switchedOff.splice(0)) off()
@@ -125,7 +126,7 @@ describe('what waits on a device', () => {
     server.answer = () => Promise.reject(new NoNetwork())
     await first.outbox.add('job-1', note('a'))
     await first.outbox.add('job-1', note('b'))
-    await vi.waitFor(() => expect(first.outbox.offline).toBe(true))
+    await soon(() => expect(first.outbox.offline).toBe(true))
     expect(first.outbox.count).toBe(2)
     Object.assign(server, usual, { sent: [] })
     const second = device()
@@ -139,11 +140,11 @@ describe('what waits on a device', () => {
     const { outbox, session } = device()
     server.answer = () => Promise.reject(problem(503))
     await outbox.add('job-1', note('a'))
-    await vi.waitFor(() => expect(server.sent.length).toBe(1))
+    await soon(() => expect(server.sent.length).toBe(1))
     expect([outbox.count, outbox.setAside.length, session.expired]).toEqual([1, 0, false])
     server.answer = () => Promise.reject(problem(401))
     await outbox.send()
-    await vi.waitFor(() => expect(session.expired).toBe(true))
+    await soon(() => expect(session.expired).toBe(true))
     await outbox.send()
     expect(server.sent.length).toBe(2)
     expect(await inStore()).toEqual(['a'])
@@ -158,7 +159,7 @@ describe('what waits on a device', () => {
     await outbox.add('job-1', note('mine'))
     await outbox.add('job-1', note('theirs', brandt))
     session.person = brandt
-    await vi.waitFor(() => expect(server.sent.flatMap(batch => batch.ids)).toEqual(['theirs']))
+    await soon(() => expect(server.sent.flatMap(batch => batch.ids)).toEqual(['theirs']))
     expect(await inStore()).toEqual(['mine'])
     session.person = okafor
     await settled(outbox)
@@ -229,7 +230,7 @@ describe('photos', () => {
     let answer = () => {}
     server.answer = events => new Promise((resolve) => { answer = () => resolve(usual.answer(events) as never) })
     await outbox.add('job-1', note('first'))
-    await vi.waitFor(() => expect(server.order).toEqual(['first']))
+    await soon(() => expect(server.order).toEqual(['first']))
     // The answer to the first comes while the picture is kept, before its event is on its way.
     const keeping = outbox.addPhoto({ id: 'p-1', job: 'job-1', by: okafor.id, picture }, () => {
       void outbox.add('job-1', added)
@@ -238,7 +239,7 @@ describe('photos', () => {
     server.answer = usual.answer
     answer()
     expect(await keeping).toBe(true)
-    await vi.waitFor(() => expect(server.photos).toEqual(['p-1']))
+    await soon(() => expect(server.photos).toEqual(['p-1']))
     expect(server.order).toEqual(['first', 'added', 'p-1'])
     expect(await outbox.addPhoto({ id: 'p-2', job: 'job-1', by: okafor.id, picture }, () => false)).toBe(false)
     expect(await (await deviceStore()).getAll('photos')).toEqual([])
@@ -272,7 +273,7 @@ describe('photos', () => {
     await outbox.add('job-1', note('a'))
     await outbox.add('job-1', { ...note('closing'), type: 'job-closed', body: {} } as JobEvent)
     session.expired = false
-    await vi.waitFor(() => expect(server.order).toEqual(['a', 'p-1', 'closing', 'p-2']))
+    await soon(() => expect(server.order).toEqual(['a', 'p-1', 'closing', 'p-2']))
     expect(outbox.photos.map(({ id }) => id)).toEqual(['p-3'])
   })
 })

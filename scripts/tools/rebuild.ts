@@ -1,9 +1,10 @@
-import { closeConnection, database } from '../../server/db/client'
+import { closeConnection, database, waitForEver } from '../../server/db/client'
 import { READ_MODELS } from '../../server/read-models'
 import { photoStore } from '../../server/services/photo-store'
 import { rebuildAll, rebuildModels } from '../../server/services/rebuild'
 
 /** `npm run rebuild`: makes anew what is derived from the logs; `npm run rebuild -- NAME` one read model of them. */
+waitForEver()
 const [name] = process.argv.slice(2)
 const model = READ_MODELS.find(one => one.name === name)
 const EVERY = 25

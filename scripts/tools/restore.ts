@@ -3,8 +3,8 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { promisify } from 'node:util'
-import { migrate } from 'drizzle-orm/postgres-js/migrator'
-import { closeConnection, connection, database } from '../../server/db/client'
+import { migrate } from 'drizzle-orm/node-postgres/migrator'
+import { closeConnection, database, rowsOf, waitForEver } from '../../server/db/client'
 import { photoStore } from '../../server/services/photo-store'
 import { verifyAll } from '../../server/services/verify'
 import { FORMAT, passphrase, readArchive, unlockKeys, withoutPassword, type Manifest } from './archive'
@@ -40,7 +40,7 @@ async function restore(path: string): Promise<Manifest> {
         const dump = join(work, 'database.dump')
         await toFile(dump)
         // The tables of this version make room for those of the backup: an older one knows nothing of what stands on them.
-        await connection().sql.unsafe('drop schema if exists public cascade; drop schema if exists drizzle cascade; create schema public')
+        await rowsOf(database(), 'drop schema if exists public cascade; drop schema if exists drizzle cascade; create schema public')
         const { address, env } = withoutPassword(url)
         await run(`${process.env.NEEDLER_PROGRAMS}/pg_restore`, [
           '--clean',
@@ -59,8 +59,8 @@ async function restore(path: string): Promise<Manifest> {
     if (!manifest) throw new Error('This is no backup of Needler.')
     // A backup of an earlier version gets what has been added to the tables since.
     await migrate(database(), { migrationsFolder: new URL('../../server/db/migrations', import.meta.url).pathname })
-    await connection().sql`update session set ended_at = now() where ended_at is null`
-    await connection().sql`delete from rate_limit`
+    await rowsOf(database(), 'update session set ended_at = now() where ended_at is null')
+    await rowsOf(database(), 'delete from rate_limit')
     return manifest
   } finally {
     rmSync(work, { recursive: true, force: true })
@@ -68,13 +68,14 @@ async function restore(path: string): Promise<Manifest> {
 }
 
 async function requireEmpty(): Promise<void> {
-  const [found] = await connection().sql<{ any: boolean }[]>`select exists (select 1 from person) or exists (select 1 from job) as any`
+  const [found] = await rowsOf<{ any: boolean }>(database(), 'select exists (select 1 from person) or exists (select 1 from job) as any')
   if (found!.any)
     throw new Error(
       'This installation holds data. A backup is restored into an empty one: give it a data folder of its own (NEEDLER_DATA), or an empty database.',
     )
 }
 
+waitForEver()
 try {
   const manifest = await restore(resolve(process.argv[2] ?? ''))
   const { faults, jobs, events, photos } = await verifyAll(database(), photoStore())

@@ -1,8 +1,9 @@
-import { closeConnection, database } from '../../server/db/client'
+import { closeConnection, database, waitForEver } from '../../server/db/client'
 import { photoStore } from '../../server/services/photo-store'
 import { verifyAll } from '../../server/services/verify'
 
 /** `npm run verify`: walks all chains, snapshots, read models and photos and says each fault. */
+waitForEver()
 const { faults, jobs, events, photos } = await verifyAll(database(), photoStore())
 for (const { job, sentence, derived } of faults)
   console.log(`${job === null ? 'Photos' : `Job ${job}`}: ${sentence}${derived ? ' (derived: npm run rebuild mends it)' : ''}.`)

@@ -1,8 +1,15 @@
-import { sql } from 'drizzle-orm'
-import { database } from '../db/client'
+import { database, rowsOf } from '../db/client'
 import { definePublicApi } from '../http/define-api'
+import { Problem } from '../services/problem'
+import { stuckWriters } from '../services/write-plans'
 
 export default definePublicApi({}, async () => {
-  await database().execute(sql`select 1`)
+  await rowsOf(database(), 'select 1')
+  const stuck = stuckWriters()
+  if (stuck > 0) {
+    throw new Problem(503, 'database.stuck', `The database answers, but ${stuck === 1 ? 'a write has' : `${stuck} writes have`} waited for an answer for too long.`, {
+      stuck,
+    })
+  }
   return { status: 'well', database: 'answers' }
 })

@@ -1,4 +1,4 @@
-import { connection } from './client'
+import { database, rowsOf } from './client'
 
 /*
  * What instances tell each other through PostgreSQL. Everything goes over one channel, so that whoever hears his own pulse there hears
@@ -10,5 +10,5 @@ export type Kind = 'job' | 'fleet' | 'people' | 'pulse'
 /** Tells all instances; several of a kind leave in one statement. */
 export async function tell(kind: Kind, texts: readonly string[]): Promise<void> {
   const payloads = texts.map(text => `${kind} ${text}`)
-  await connection().sql`select pg_notify(${BULLETIN}, payload) from unnest(${payloads}::text[]) as payload`
+  await rowsOf(database(), 'select pg_notify($1, payload) from unnest($2::text[]) as payload', [BULLETIN, payloads], 'tell')
 }

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { setResponseHeader, setResponseStatus, type H3Event } from 'h3'
 import { DomainError } from '#core'
 import type { ProblemDetails } from '#shared/wire/types'
+import { isDatabaseAway, isDatabaseLate } from '../db/away'
 import { Problem } from '../services/problem'
 import { log } from './log'
 
@@ -48,16 +49,6 @@ function hangUpAfter(event: H3Event): void {
   event.node.res.once('finish', () => setImmediate(() => socket.destroy()))
 }
 
-/** What PostgreSQL and its driver say when the database is not there, or going down or coming up. */
-const AWAY
-  = /^(ECONNREFUSED|ECONNRESET|EPIPE|ENOTFOUND|EAI_AGAIN|CONNECT_TIMEOUT|CONNECTION_(CLOSED|ENDED|DESTROYED)|08\w{3}|57P\w{2}|53\w{3})$/
-
-/** True for whatever the driver throws when the database is away. */
-export function isDatabaseAway(thrown: unknown): boolean {
-  const { code } = ((thrown as { cause?: unknown }).cause ?? thrown) as { code?: string }
-  return typeof code === 'string' && AWAY.test(code)
-}
-
 function asProblem(event: H3Event, thrown: unknown): Problem {
   if (thrown instanceof Problem) return thrown
   if (thrown instanceof DomainError) return new Problem(422, thrown.code, thrown.message, thrown.details)
@@ -70,6 +61,14 @@ function asProblem(event: H3Event, thrown: unknown): Problem {
     return new Problem(422, 'body.unstorable', 'The message holds characters that cannot be stored. Nothing was changed.')
   if (isDatabaseAway(thrown)) {
     log.error({ err: thrown, path: event.path }, 'database away')
+    if (isDatabaseLate(thrown)) {
+      return new Problem(
+        503,
+        'database.late',
+        'The database has not answered in time: whether this was written is not known yet. It stays on your device and is sent again; nothing is written twice.',
+        { retryAfterSeconds: 3 },
+      )
+    }
     return new Problem(
       503,
       'database.away',

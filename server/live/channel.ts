@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { BULLETIN, tell, type Kind } from '../db/bulletin'
-import { connection } from '../db/client'
+import { listenTo } from '../db/client'
 import { log } from '../http/log'
 
 /*
@@ -47,16 +47,15 @@ const DEAF_AFTER_MS = 7000
 
 /**
  * Listens for growth and for changes of people until it is stopped. `onGap` is called whenever listening has begun, also anew, so that
- * nothing is missed silently. The driver takes a lost connection up again once and no more, so we listen for our own pulse too: when it
- * is not heard we
- * listen anew.
+ * nothing is missed silently. A connection can be dead without a word, so we listen for our own pulse too: when it is not heard we listen
+ * anew.
  */
 export function keepListening({ onGrowth, onFleet, onPeople, onGap }: Heard): () => void {
   const me = randomUUID()
   let heardAt = 0
   let stopped = false
   let listening = false
-  let unlisten: (() => Promise<void>) | undefined
+  let unlisten: (() => void) | undefined
 
   const hear: Record<Kind, (text: string) => void> = {
     job: (text) => {
@@ -72,13 +71,15 @@ export function keepListening({ onGrowth, onFleet, onPeople, onGap }: Heard): ()
     if (listening || stopped) return
     listening = true
     try {
-      await unlisten?.().catch(() => undefined)
-      unlisten = undefined;
-      ({ unlisten } = await connection().sql.listen(BULLETIN, (payload) => {
+      unlisten?.()
+      unlisten = undefined
+      unlisten = await listenTo(BULLETIN, (payload) => {
         const [kind] = payload.split(' ', 1)
         if (kind && Object.hasOwn(hear, kind)) hear[kind as Kind](payload.slice(kind.length + 1))
-      }, onGap))
+      }, () => { heardAt = 0 })
       heardAt = Date.now()
+      if (stopped) unlisten()
+      else onGap()
     } catch (error) {
       if (!stopped) log.warn({ err: error }, 'cannot listen yet')
     } finally {
@@ -95,5 +96,6 @@ export function keepListening({ onGrowth, onFleet, onPeople, onGap }: Heard): ()
   return () => {
     stopped = true
     clearInterval(pulse)
+    unlisten?.()
   }
 }

@@ -1,7 +1,7 @@
 import { jobTopic, unitTopic, YARD_TOPIC } from '#shared/wire/topics'
 import { closeConnection, database } from '../db/client'
 import { log } from '../http/log'
-import { isDatabaseAway } from '../http/problem-answer'
+import { isDatabaseAway } from '../db/away'
 import { forgetSessions } from '../http/session-person'
 import { keepTending } from '../instruments/bridge'
 import { announceFleet, keepListening, type Growth } from '../live/channel'

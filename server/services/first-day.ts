@@ -14,7 +14,7 @@ const RIGHT: Readonly<Record<FirstStep, Right>> = {
 
 /** How far a new house has come on its first day. */
 export async function readFirstDay(db: Database, person: Person): Promise<FirstDay> {
-  const [[counts], left, [open]] = await Promise.all([
+  const [{ rows: [counts] }, left, [open]] = await Promise.all([
     db.execute<Record<'sites' | 'people' | 'machines' | 'instruments' | 'overhaul', boolean>>(sql`select
       exists (select 1 from ${site}) as sites,
       (select count(*) from ${personTable} where ${personTable.active}) > 1 as people,

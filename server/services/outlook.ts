@@ -147,7 +147,7 @@ const MOST_AT_ONCE = 500
 export async function refreshStale(db: Database): Promise<string[]> {
   const tags: string[] = []
   for (;;) {
-    const [mark] = await db.execute<{ kind: string, made: string }>(
+    const { rows: [mark] } = await db.execute<{ kind: string, made: string }>(
       sql`select kind, xmin::text as made from outlook_stale order by since limit 1`)
     if (!mark) return tags
     try {

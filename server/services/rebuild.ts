@@ -48,9 +48,9 @@ const RENEWING = 7_221_004
 
 /** Makes stale read models anew, on one instance; gives their names. */
 export const rebuildStale = async (db: Database): Promise<string[]> => {
-  const reserved = await db.$client.reserve()
-  try {
-    const [lock] = await reserved`select pg_try_advisory_lock(${RENEWING}) as taken`
+  if ((await staleModels(db)).length === 0) return []
+  return db.$client.lend(async (client) => {
+    const { rows: [lock] } = await client.query<{ taken: boolean }>('select pg_try_advisory_lock($1) as taken', [RENEWING])
     if (!lock!.taken) return []
     try {
       const stale = await staleModels(db)
@@ -58,11 +58,9 @@ export const rebuildStale = async (db: Database): Promise<string[]> => {
       return stale.map(model => model.name)
     } finally {
       // The lock is the connection's, and the connection goes back to the pool: left taken, nobody would renew anything any more.
-      await reserved`select pg_advisory_unlock(${RENEWING})`
+      await client.query('select pg_advisory_unlock($1)', [RENEWING])
     }
-  } finally {
-    reserved.release()
-  }
+  })
 }
 
 async function eachJob(

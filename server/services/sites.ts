@@ -60,7 +60,7 @@ export async function dropSite(db: Database, person: Person, key: string): Promi
   await db.transaction(async (tx) => {
     const [found] = await tx.select({ name: site.name }).from(site).where(eq(site.key, key)).for('update')
     if (!found) throw new Problem(404, 'site.unknown', 'There is no such site.')
-    const [named] = await tx.execute<{ is: boolean }>(sql`select
+    const { rows: [named] } = await tx.execute<{ is: boolean }>(sql`select
       exists (select 1 from ${unit} where ${unit.siteKey} = ${key}) or exists (select 1 from ${instrument} where ${instrument.siteKey} = ${key})
       or exists (select 1 from ${stockLot} where ${stockLot.siteKey} = ${key}) or exists (select 1 from ${stockEntry} where ${stockEntry.siteKey} = ${key})
       or exists (select 1 from ${stockOrder} where ${stockOrder.siteKey} = ${key}) or exists (select 1 from ${houseDevice} where ${houseDevice.siteKey} = ${key})

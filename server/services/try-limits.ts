@@ -1,5 +1,5 @@
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible'
-import { connection } from '../db/client'
+import { database, rowsOf } from '../db/client'
 import { Problem } from './problem'
 
 /*
@@ -10,10 +10,7 @@ import { Problem } from './problem'
 /** What rate-limiter-flexible needs of a database client. */
 const client = {
   constructor: { name: 'Client' },
-  async query({ text, values }: { text: string, values: unknown[] }) {
-    const rows = await connection().sql.unsafe(text, values as never[], { prepare: true })
-    return { rows, rowCount: rows.count }
-  },
+  query: (asked: { text: string, values: unknown[] }) => database().$client.query(asked),
 }
 
 const limiter = (keyPrefix: string, points: number, seconds: number) =>
@@ -114,5 +111,5 @@ export async function clearTries(limits: readonly Counted[]): Promise<void> {
 
 /** Counters that have run out are of no use. */
 export async function forgetOldTries(): Promise<void> {
-  await connection().sql`delete from rate_limit where expire < ${Date.now()}`
+  await rowsOf(database(), 'delete from rate_limit where expire < $1', [Date.now()])
 }

@@ -1,5 +1,6 @@
 import type { EventType } from '#core'
-import type { Database } from '../db/client'
+import { isDatabaseAway } from '../db/away'
+import { rowsOf, type Database } from '../db/client'
 import { headOf } from '../read-models/job-head'
 import { partsTold } from '../read-models/part-news'
 import { isTouchedBy, type EventRows } from '../read-models/read-model'
@@ -45,15 +46,26 @@ async function writeAll(db: Database): Promise<void> {
   while (waiting.length > 0 && (writers === 1 || waiting.length >= WORTH_A_WRITER)) {
     const group = waiting.slice(0, MOST_AT_ONCE)
     waiting = waiting.slice(MOST_AT_ONCE)
+    const begun = { at: Date.now() }
+    underWay.add(begun)
     try {
       await settle(db, group)
-    } catch {
-      // One bad plan fails the statement for all; alone, each answers for itself.
-      for (const one of group) await settle(db, [one]).catch(one.reject)
+    } catch (error) {
+      // One bad plan fails the statement for all; alone, each answers for itself. A database that is away answers none of them.
+      if (isDatabaseAway(error)) for (const one of group) one.reject(error)
+      else for (const one of group) await settle(db, [one]).catch(one.reject)
+    } finally {
+      underWay.delete(begun)
     }
   }
   writers -= 1
 }
+
+const underWay = new Set<{ at: number }>()
+/** A write that takes longer than any does. */
+const STUCK_MS = 5000
+/** How many writes have been under way for so long that something is wrong. */
+export const stuckWriters = (): number => [...underWay].filter(({ at }) => Date.now() - at > STUCK_MS).length
 
 async function settle(db: Database, group: readonly Waiting[]): Promise<void> {
   try {
@@ -113,20 +125,22 @@ async function write(db: Database, plans: readonly WritePlan[]): Promise<Set<str
     }))
   let statement = STATEMENT
   const parameters: unknown[] = [heads, events]
+  const written: string[] = []
   for (const model of ROWS_WRITTEN) {
     const changes = plans.filter(({ rows }) => isTouchedBy(model, rows.map(row => row.type as EventType)))
       .map(({ before, after }) => model.changeOf(before, after))
     const [came, went] = [changes.flatMap(change => change.came), changes.flatMap(change => change.went)]
     if (came.length === 0 && went.length === 0) continue
     parameters.push(came, went)
+    written.push(model.name)
     statement += model.write({ came: parameters.length - 1, went: parameters.length })
   }
   const values = parameters.map(value => JSON.stringify(value))
-  const moved = await db.$client.unsafe<{ id: string }[]>(statement + RESULT, values, { prepare: true })
+  const moved = await rowsOf<{ id: string }>(db, statement + RESULT, values, `write ${written.join(' ')}`)
   return new Set(moved.map(row => row.id))
 }
 
 function isDuplicateEvent(error: unknown): boolean {
-  const { code, constraint_name: constraint } = error as { code?: string, constraint_name?: string }
+  const { code, constraint } = error as { code?: string, constraint?: string }
   return code === '23505' && constraint === 'job_event_pkey'
 }

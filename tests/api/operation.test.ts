@@ -1,14 +1,15 @@
-import { spawn, type ChildProcess } from 'node:child_process'
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import postgres from 'postgres'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { runningCluster, startCluster } from '../../scripts/lib/cluster.mjs'
 import { jobTopic } from '#shared/wire/topics'
 import { Client, draft } from './client'
+import type { YardAnswer } from '#shared/wire/types'
+import { runSql } from '../support/sql'
 import { askLive, hear, sendText } from './live-channel'
 
 /*
@@ -54,17 +55,12 @@ const [home, empty, archive] = [folder('home'), folder('empty'), join(folder('ba
 let port: number
 let running: Started
 const start = async () => {
-  const started = run(['scripts/start.mjs'], { NEEDLER_DATA: home, PORT: String(port) })
+  const started = run(['scripts/start.mjs'], { NEEDLER_DATA: home, PORT: String(port), DATABASE_DEADLINE_S: '4' })
   await until(() => expect(started.said()).toContain('Ctrl-C stops it.'))
   return started
 }
 const health = () => fetch(`http://127.0.0.1:${port}/api/health`).then(answer => answer.status, () => 0)
-const hashesOf = async (url: string) => {
-  const sql = postgres(url, { max: 1 })
-  const rows = await sql<{ id: string, hash: string, prev_hash: string }[]>`select id, hash, prev_hash from job_event order by job_id, seq`
-  await sql.end()
-  return rows.map(row => ({ ...row }))
-}
+const hashesOf = (url: string) => runSql<{ id: string }>(url, 'select id, hash, prev_hash from job_event order by job_id, seq')
 const postmaster = (data: string) => Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[0])
 /** Where the cluster of a folder lies: its own sub-folder, or the one that PostgreSQL's account can enter. */
 const clusterOf = (started: Started) => join(/The database lies in (\S+),/.exec(started.said())?.[1] ?? join(home, 'postgres'), 'data')
@@ -118,6 +114,54 @@ describe('an installation', () => {
     live.socket!.destroy()
   })
 
+  it('goes on at every bench after each of ten deaths of its database, and keeps what was acknowledged', async () => {
+    const writers = await Promise.all(['okafor', 'lindqvist', 'marsh', 'brandt', 'varga', 'holm'].map(async (login, i) => {
+      const client = await Client.as(login)
+      const { body: { units } } = await client.get<YardAnswer>('/yard?show=open&limit=100')
+      return { client, job: units[i % units.length]!.openJob!.id, wrote: [] as string[], lastAt: 0 }
+    }))
+    let over = false
+    const work = Promise.all(writers.map(async (writer) => {
+      for (let note = draft('note-added', { text: 'at work' }); !over;) {
+        const { status } = await writer.client.append(writer.job, [note])
+        expect([200, 503]).toContain(status)
+        if (status === 503) {
+          await new Promise(resolve => setTimeout(resolve, 100))
+          continue
+        }
+        Object.assign(writer, { lastAt: Date.now() }).wrote.push(note.id)
+        note = draft('note-added', { text: 'at work' })
+      }
+    }))
+    for (let kills = 0; kills < 10; kills++) {
+      process.kill(postmaster(data), 'SIGKILL')
+      await until(async () => expect(await health()).not.toBe(200))
+      const away = Date.now()
+      await until(() => expect(writers.filter(({ lastAt }) => lastAt < away)).toEqual([]), 60_000)
+    }
+    over = true
+    await work
+    expect(await health()).toBe(200)
+    const kept = new Set((await hashesOf((await runningCluster(home))!)).map(({ id }) => id))
+    expect(writers.flatMap(({ wrote }) => wrote).filter(id => !kept.has(id))).toEqual([])
+  })
+
+  it('says that it does not know when the database stands still, and the same entry sent again is there once', async () => {
+    const client = await Client.as('okafor')
+    const job = await client.openJobOf('P-104')
+    const note = draft('note-added', { text: 'into the silence' })
+    const all = execFileSync('pgrep', ['-P', String(postmaster(data))], { encoding: 'utf8' }).trim().split('\n').map(Number)
+    for (const pid of all) process.kill(pid, 'SIGSTOP')
+    try {
+      const { status, body } = await client.append(job, [note])
+      expect([status, body.code]).toEqual([503, expect.stringMatching(/^database\.(late|away)$/)])
+    } finally {
+      for (const pid of all) process.kill(pid, 'SIGCONT')
+    }
+    await until(async () => expect((await client.append(job, [note])).status).toBe(200))
+    expect((await hashesOf((await runningCluster(home))!)).filter(({ id }) => id === note.id)).toHaveLength(1)
+  })
+
   it('that was killed starts again: what it left behind is stopped first, and what was acknowledged is there', async () => {
     const client = await Client.as('okafor')
     const job = await client.openJobOf('P-104')
@@ -168,9 +212,7 @@ describe('an installation', () => {
     const cluster = await startCluster({ folder: empty })
     try {
       expect(await hashesOf(cluster.url)).toEqual(before)
-      const sql = postgres(cluster.url, { max: 1 })
-      expect((await sql`select count(*)::int as n from session where ended_at is null`)[0]!.n).toBe(0)
-      await sql.end()
+      expect(await runSql(cluster.url, 'select id from session where ended_at is null')).toEqual([])
     } finally {
       await cluster.stop()
     }
@@ -181,12 +223,12 @@ describe('an installation', () => {
   })
 
   it('says what is wrong with it, and mends what is derived', async () => {
-    const sql = postgres((await runningCluster(home))!, { max: 1 })
-    await sql`update job_snapshot set state = '{}' where job_id = (select job_id from job_snapshot order by job_id limit 1)`
-    await sql`update job set steps_done = steps_done + 1 where id = (select id from job order by number limit 1)`
-    await sql`delete from reading where event_id = (select event_id from reading order by event_id limit 1)`
-    const [gone] = await sql`delete from photo where id = (select id from photo order by id limit 1) returning id`
-    await sql`update job_event set body = '{"text":"bent"}' where id = (select id from job_event where type = 'note-added' order by id limit 1)`
+    const [gone] = await runSql<{ id: string }>((await runningCluster(home))!,
+      `update job_snapshot set state = '{}' where job_id = (select job_id from job_snapshot order by job_id limit 1)`,
+      'update job set steps_done = steps_done + 1 where id = (select id from job order by number limit 1)',
+      'delete from reading where event_id = (select event_id from reading order by event_id limit 1)',
+      `update job_event set body = '{"text":"bent"}' where id = (select id from job_event where type = 'note-added' order by id limit 1)`,
+      'delete from photo where id = (select id from photo order by id limit 1) returning id')
     const derived = ['its snapshot at entry', 'what lists show of it', 'the readings shown to the fleet', `what is known of photo ${gone!.id}`]
     const found = await tool('verify', home)
     expect(found.code).toBe(1)
@@ -196,6 +238,5 @@ describe('an installation', () => {
     const left = await tool('verify', home)
     expect([left.code, left.said]).toEqual([1, expect.stringMatching(/its chain is broken at entry \d+\./)])
     for (const sentence of derived) expect(left.said).not.toContain(sentence)
-    await sql.end()
   })
 })

@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { migrate } from 'drizzle-orm/postgres-js/migrator'
-import postgres from 'postgres'
+import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { closeConnection, database } from '../../server/db/client'
 import { person } from '../../server/db/schema'
@@ -8,24 +7,20 @@ import { isAlone, readFirstDay } from '../../server/services/first-day'
 import { addPerson, makeFirstAdmin, newSetUpCode } from '../../server/services/people'
 import { proveSigner, signIn } from '../../server/services/sign-in'
 import { closePools } from '../../server/work/pools'
+import { runSql } from '../support/sql'
 
 const name = `empty_${randomUUID().replaceAll('-', '')}`
 const shared = process.env.DATABASE_URL!
-const run = async (text: string) => {
-  const sql = postgres(shared, { max: 1 })
-  await sql.unsafe(text)
-  await sql.end()
-}
 
 beforeAll(async () => {
-  await run(`create database ${name}`)
+  await runSql(shared, `create database ${name}`)
   process.env.DATABASE_URL = shared.replace(/\/[^/]+$/, `/${name}`)
   await migrate(database(), { migrationsFolder: new URL('../../server/db/migrations', import.meta.url).pathname })
 })
 afterAll(async () => {
   await Promise.all([closeConnection(), closePools()])
   process.env.DATABASE_URL = shared
-  await run(`drop database ${name}`)
+  await runSql(shared, `drop database ${name}`)
 })
 
 describe('an empty installation', () => {

@@ -3,8 +3,8 @@ import { chmodSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:f
 import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import postgres from 'postgres'
 import { describe, expect, it } from 'vitest'
+import { runSql } from '../support/sql'
 
 const newFolder = () => {
   const folder = mkdtempSync(join(tmpdir(), 'needler-start-'))
@@ -57,9 +57,7 @@ describe('npm start', () => {
   it('uses a database that is handed in, leaves its data alone, and goes down cleanly at Ctrl-C', async () => {
     const port = await freePort()
     // It has much to do in its first moments, and is stopped in the middle of that.
-    const sql = postgres(process.env.DATABASE_URL!, { max: 1 })
-    await sql`delete from read_model`
-    await sql.end()
+    await runSql(process.env.DATABASE_URL!, 'delete from read_model')
     const { code, said } = await start({ PORT: String(port) }, 'Ctrl-C stops it.')
     expect(said).not.toMatch(TRACE)
     expect(said).not.toMatch(/CONNECTION|"level"|cannot/)
@@ -118,18 +116,14 @@ describe('npm start', () => {
   })
 
   it('leaves data alone that a newer Needler has used', async () => {
-    const sql = postgres(process.env.DATABASE_URL!, { max: 1 })
-    await sql`create database newer`
+    await runSql(process.env.DATABASE_URL!, 'create database newer')
     const url = process.env.DATABASE_URL!.replace(/\/[^/]+$/, '/newer')
-    const newer = postgres(url, { max: 1 })
-    await newer.unsafe('create schema drizzle; create table drizzle.__drizzle_migrations (id serial, hash text, created_at bigint)')
-    await newer`insert into drizzle.__drizzle_migrations (hash, created_at) values ('of later', ${Date.now() * 2})`
+    await runSql(url, 'create schema drizzle; create table drizzle.__drizzle_migrations (id serial, hash text, created_at bigint)',
+      ['insert into drizzle.__drizzle_migrations (hash, created_at) values ($1, $2)', 'of later', Date.now() * 2])
     const { code, said } = await start({ PORT: String(await freePort()), DATABASE_URL: url })
     expect([code, said]).toEqual([1, expect.stringContaining('used by a newer Needler')])
-    expect(await newer`select to_regclass('public.person') as made`).toEqual([{ made: null }])
-    await newer.end()
-    await sql`drop database newer`
-    await sql.end()
+    expect(await runSql(url, `select to_regclass('public.person') as made`)).toEqual([{ made: null }])
+    await runSql(process.env.DATABASE_URL!, 'drop database newer')
   })
 
   it('knows data of another major version of PostgreSQL, and says which to install', async () => {

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test'
 import type { LiveMessage } from '#shared/wire/types'
-import postgres from 'postgres'
 import { Client, draft } from '../api/client'
+import { runSql } from '../support/sql'
 import { signedIn } from './bench'
 
 /** Opens the live channel inside the page and collects what it says. */
@@ -31,7 +31,7 @@ test('the live channel tells growth from every instance, survives a lost connect
   const outsider = await signedIn(browser, 'duarte')
   const heard = await listen(page, job)
   const heardOutside = await listen(outsider.page, job)
-  const sql = postgres(process.env.DATABASE_URL!, { max: 1 })
+  const run = (text: string) => runSql(process.env.DATABASE_URL!, text)
 
   await test.step('an event that was recorded here', async () => {
     const { body } = await client.append(job, [draft('note-added', { text: 'hear me' })])
@@ -39,20 +39,19 @@ test('the live channel tells growth from every instance, survives a lost connect
   })
 
   await test.step('an event that another instance announces', async () => {
-    await sql`select pg_notify('needler', ${`job ${job} 4711`})`
+    await run(`select pg_notify('needler', 'job ${job} 4711')`)
     await expect.poll(heard).toContainEqual({ kind: 'news', topic: `job:${job}`, seq: 4711 })
   })
 
   await test.step('after the connection to the database was cut it says so and hears again', async () => {
-    await sql`select pg_terminate_backend(pid) from pg_stat_activity where query ilike 'listen%' and pid <> pg_backend_pid()`
+    await run(`select pg_terminate_backend(pid) from pg_stat_activity where query ilike 'listen%' and pid <> pg_backend_pid()`)
     await expect.poll(heard).toContainEqual({ kind: 'resync' })
-    await sql`select pg_notify('needler', ${`job ${job} 4712`})`
+    await run(`select pg_notify('needler', 'job ${job} 4712')`)
     await expect.poll(heard).toContainEqual({ kind: 'news', topic: `job:${job}`, seq: 4712 })
   })
 
   // Another site's sign-in may connect, and hears of gaps, but nothing of this job.
   expect((await heardOutside()).filter(message => message.kind === 'news')).toEqual([])
-  await sql.end()
 })
 
 test('a bench that was away catches up by itself', async ({ browser }) => {

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
-import postgres from 'postgres'
 import type { Dossier } from '#shared/wire/dossier'
 import { Client, draft } from '../api/client'
+import { runSql } from '../support/sql'
 import { choose, openBench, restartServer, signedIn, stepOf } from './bench'
 import { handOptions } from './hand'
 
@@ -133,10 +133,9 @@ test('what somebody who is gone has left on a tablet is sent by a lead, as enter
 test('a bench that has seen more than a restored server tells so, and gives back what its person did', async ({ browser }) => {
   const { page, faults } = await signedIn(browser, 'lindqvist')
   const other = await Client.as('okafor')
-  const sql = postgres(process.env.DATABASE_URL!, { max: 1 })
   await openBench(page, 'R-201')
   const job = page.url().split('/').pop()!
-  const [backup] = await sql`select seq, head_hash from job where id = ${job}`
+  const [backup] = await runSql<{ seq: number, head_hash: string }>(process.env.DATABASE_URL!, ['select seq, head_hash from job where id = $1', job])
   const write = async (text: string) => {
     await page.keyboard.press('n')
     await page.getByRole('dialog').getByRole('textbox').fill(text)
@@ -150,21 +149,20 @@ test('a bench that has seen more than a restored server tells so, and gives back
   await page.waitForTimeout(800)
 
   // The server is as it was at the time of its backup; it was stopped for that.
-  await sql`delete from job_event where job_id = ${job} and seq > ${backup!.seq}`
-  await sql`delete from job_snapshot where job_id = ${job} and seq > ${backup!.seq}`
-  await sql`update job set seq = ${backup!.seq}, head_hash = ${backup!.head_hash} where id = ${job}`
+  const { seq, head_hash: head } = backup!
+  await runSql(process.env.DATABASE_URL!, ['delete from job_event where job_id = $1 and seq > $2', job, seq],
+    ['delete from job_snapshot where job_id = $1 and seq > $2', job, seq], ['update job set seq = $2, head_hash = $3 where id = $1', job, seq, head])
   await restartServer()
 
   await expect(page.getByText('The server was restored')).toContainText('R. Okafor')
   await expect
     .poll(async () =>
       (await other.get<Dossier>(`/jobs/${job}/dossier?as=json`)).body.events
-        .slice(Number(backup!.seq))
+        .slice(seq)
         .map(event => (event.body as { text: string }).text),
     )
     .toEqual(['After the backup, one', 'After the backup, two'])
   expect((await other.get<Dossier>(`/jobs/${job}/dossier`)).body.chain.intact).toBe(true)
-  await sql.end()
   expect(faults.filter(fault => !/WebSocket|ERR_|50[0-9]/.test(fault))).toEqual([])
 })
 

@@ -3,6 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { applyEdits, draftChecker, inverseOf, type DraftNews, type Edit, type SheetDocument } from '#core'
 import { liftPumpDocument } from '../../../../tests/support/demo-sheet'
 import { makeDraft } from './use-draft'
+import { soon } from '../../../../tests/support/soon'
 
 // Before what is imported looks for it.
 vi.hoisted(() => {
@@ -71,7 +72,7 @@ async function desk() {
   await opened.load()
   return opened
 }
-const settled = (opened: Awaited<ReturnType<typeof desk>>) => vi.waitFor(() => expect(opened.saving.value).toBe(0))
+const settled = (opened: Awaited<ReturnType<typeof desk>>) => soon(() => expect(opened.saving.value).toBe(0))
 const titleOf = (document: SheetDocument | null) => document?.title
 
 beforeEach(() => {
@@ -131,7 +132,7 @@ describe('a draft at the desk', () => {
     const opened = await desk()
     write([title(first, 'Theirs')], 'other', false)
     opened.act([title(first, 'Mine')])
-    await vi.waitFor(() => expect(opened.clash.value).not.toBeNull())
+    await soon(() => expect(opened.clash.value).not.toBeNull())
     expect(opened.clash.value).toMatchObject({ now: 'Theirs', edit: { after: 'Mine' } })
     expect(titleOf(opened.document.value)).toBe('Theirs')
     await settled(opened)
@@ -144,14 +145,14 @@ describe('a draft at the desk', () => {
     const opened = await desk()
     write([{ list: 'sheet', key: '', field: 'family', before: server.document.family, after: 'their family' }], 'other', false)
     opened.act([title(first, 'Mine')])
-    await vi.waitFor(() => expect(opened.document.value?.family).toBe('their family'))
+    await soon(() => expect(opened.document.value?.family).toBe('their family'))
     expect(titleOf(opened.document.value)).toBe('Mine')
     expect(opened.mayUndo.value).toBe(2)
   })
 
   it('lets the checker read what stands here: what is written, what another wrote, what is taken back', async () => {
     const opened = await desk()
-    const isRead = () => vi.waitFor(() => expect(opened.checked.value).toEqual(draftChecker()({ document: opened.document.value! })))
+    const isRead = () => soon(() => expect(opened.checked.value).toEqual(draftChecker()({ document: opened.document.value! })))
     const massOf = (after: number, before?: number): Edit => ({ list: 'parts', key: 'seal-glands', field: 'massKg', ...before === undefined ? {} : { before }, after })
     await isRead()
     const untouched = opened.checked.value
@@ -175,7 +176,7 @@ describe('a draft at the desk', () => {
   it('lets the checker read what is typed, and not send it; what is kept then, or left, is no longer typed', async () => {
     const opened = await desk()
     const reads = (edits: Edit[]) =>
-      vi.waitFor(() => expect(opened.checked.value).toEqual(draftChecker()({ document: applyEdits(opened.document.value!, edits) })))
+      soon(() => expect(opened.checked.value).toEqual(draftChecker()({ document: applyEdits(opened.document.value!, edits) })))
     const mass = (after: number): Edit[] => [{ list: 'parts', key: 'seal-glands', field: 'massKg', after }]
     await reads([])
     const untouched = opened.checked.value
@@ -196,10 +197,10 @@ describe('a draft at the desk', () => {
 
   it('tells the checker the whole again when it has lost what it kept', async () => {
     const opened = await desk()
-    await vi.waitFor(() => expect(opened.checked.value).not.toBeNull())
+    await soon(() => expect(opened.checked.value).not.toBeNull())
     forgetful.next = true
     opened.act([title(first, 'Second')])
-    await vi.waitFor(() => expect(opened.checked.value).toEqual(draftChecker()({ document: opened.document.value! })))
+    await soon(() => expect(opened.checked.value).toEqual(draftChecker()({ document: opened.document.value! })))
     expect(forgetful.next).toBe(false)
   })
 })
