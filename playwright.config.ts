@@ -8,8 +8,8 @@ export default defineConfig({
   fullyParallel: false,
   // What takes ten minutes by itself is asked for.
   ...process.env.NEEDLER_LONG ? {} : { grepInvert: /@long/ },
-  reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
-  outputDir: 'test-results/e2e',
+  reporter: [['list'], ['json', { outputFile: `test-results/${process.env.NEEDLER_SHARD ?? 'e2e'}.json` }]],
+  outputDir: `test-results/${process.env.NEEDLER_SHARD ?? 'e2e'}`,
   use: {
     actionTimeout: 20_000,
     baseURL: process.env.NEEDLER_URL ?? 'http://127.0.0.1:3000',

@@ -47,7 +47,8 @@ await main(async () => {
     const loadEnded = new Promise(resolve => load.on('exit', code => resolve(code ?? 1)))
     let over = false
     void loadEnded.then(() => { over = true })
-    for (const until = Date.now() + minutes * 60_000; Date.now() < until && !over && !(databaseKills > 0 && kills.database === databaseKills);) {
+    const isEnough = () => over || (databaseKills > 0 && kills.database === databaseKills)
+    for (const until = Date.now() + minutes * 60_000; Date.now() < until && !isEnough();) {
       await sleep(1500 + random() * 4000)
       const what = databaseKills > 0 ? 'database' : KINDS[Math.floor(random() * KINDS.length)]
       kills[what] += 1

@@ -47,22 +47,18 @@ const vitest = project => [
   `--outputFile.json=${join(RESULTS, `${project}.json`)}`,
 ]
 
-/** What asks real servers; each suite has a database of its own. */
-async function onInstallations(seeded) {
-  const suites = [
-    ['api', ['npx', vitest('api')], 'api.json'],
-    ['journeys', ['npx', ['playwright', 'test']], 'e2e.json'],
-  ]
-  for (const [name, command, countedIn] of suites) {
-    const installation = await startTestInstallation({ output: 'inherit', seeded })
-    try {
-      await suite(name, ...command, { env: installation.env, countedIn })
-      clean(name, installation)
-    } finally {
-      await installation.stop()
-    }
+/** What asks a real server, with a database of its own. */
+async function onInstallation(seeded, name, args, env = {}) {
+  const installation = await startTestInstallation({ output: 'inherit', seeded })
+  try {
+    await suite(name, 'npx', args, { env: { ...installation.env, ...env }, countedIn: `${name}.json` })
+    clean(name, installation)
+  } finally {
+    await installation.stop()
   }
 }
+
+const journeys = (seeded, part) => onInstallation(seeded, `journeys-${part}`, ['playwright', 'test', `--shard=${part}/2`], { NEEDLER_SHARD: `journeys-${part}` })
 
 await main(async () => {
   rmSync(RESULTS, { recursive: true, force: true })
@@ -86,10 +82,11 @@ await main(async () => {
     suite('sheets', 'npm', ['run', '--silent', 'audit-sheets']).then(() =>
       suite('interface', 'npx', vitest('interface'), { countedIn: 'interface.json' })),
   ])
-  // Servers and browsers wait most of their time; whole jobs are walked in the gaps, and give way to them.
+  // Servers and browsers wait for each other most of the time: two lanes of them, and whole jobs are walked in the gaps.
   await Promise.all([
     suite('walks', 'nice', ['-n', '19', 'npx', ...vitest('walks'), '--maxWorkers=1'], { countedIn: 'walks.json' }),
-    onInstallations(seeded),
+    onInstallation(seeded, 'api', vitest('api')).then(() => journeys(seeded, 2)),
+    journeys(seeded, 1),
   ])
   rmSync(seeded, { recursive: true, force: true })
 })

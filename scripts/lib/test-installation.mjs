@@ -1,4 +1,5 @@
 import { chmodSync, mkdtempSync, rmSync } from 'node:fs'
+import { createServer } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { randomBytes } from 'node:crypto'
@@ -37,7 +38,7 @@ export async function seededFolder() {
  * @param {object} [options]
  * @param {boolean} [options.durable] keep fsync on, as the product does; for measurements
  * @param {string} [options.seeded] what `seededFolder` made, to be copied
- * Signal USR2 to this process restarts the server, as an update of the product does; journeys find it in NEEDLER_INSTALLATION_PID.
+ * Whoever asks at NEEDLER_RESTART has the server stopped and started again, as an update of the product does.
  * @returns {Promise<{ env: Record<string, string>, server: { address: string }, cluster: object, faults: string[], restart: () =>
  *   Promise<void>, kill: () => Promise<void>, stop: () => Promise<void> }>}
  */
@@ -80,7 +81,8 @@ export async function startTestInstallation({ output = 'ignore', durable = false
       server.kill()
       await server.ended
     }
-    process.on('SIGUSR2', restart)
+    const bell = createServer((_asked, answer) => void restart().then(() => answer.end(), () => answer.destroy()))
+    await new Promise(resolve => bell.listen(0, '127.0.0.1', resolve))
     return {
       server,
       cluster,
@@ -94,10 +96,10 @@ export async function startTestInstallation({ output = 'ignore', durable = false
         DATABASE_URL: cluster.url,
         NEEDLER_PHOTOS: photos,
         NEEDLER_URL: server.address,
-        NEEDLER_INSTALLATION_PID: String(process.pid),
+        NEEDLER_RESTART: `http://127.0.0.1:${bell.address().port}`,
       },
       stop: async () => {
-        process.off('SIGUSR2', restart)
+        bell.close()
         await server.stop()
         await end()
       },
