@@ -4,7 +4,7 @@ import { endLeftBehind, forgetServer, rememberServer, takeFolder } from './lib/d
 import { needDebianPackages, POSTGRES } from './lib/debian.mjs'
 import { startInstruments } from './lib/instruments.mjs'
 import { asked } from './lib/interrupt.mjs'
-import { dataFolder, migrate, needBuild, needNode, needPackages, needWorkers, seed, sessionSecret, whoIsThere } from './lib/prepare.mjs'
+import { dataFolder, migrate, needBuild, needNode, needPackages, needWhole, needWorkers, seed, sessionSecret, whoIsThere } from './lib/prepare.mjs'
 import { main, say, Stop } from './lib/say.mjs'
 import { needFreePort, portOf, startServer } from './lib/server.mjs'
 import { dataIsDemonstration, demoIsIn, demoPeople, firstSteps, interrupted, isUp, stopping } from './lib/words.mjs'
@@ -25,6 +25,7 @@ await main(async () => {
   let cluster
   let instruments
   try {
+    needWhole(folder)
     await endLeftBehind(folder)
     await needFreePort(host, port)
     const ownDatabase = !process.env.DATABASE_URL

@@ -2,7 +2,7 @@ import { join } from 'node:path'
 import { keptSecret, runningCluster, startCluster } from './lib/cluster.mjs'
 import { takeFolder } from './lib/data-lock.mjs'
 import { needDebianPackages, POSTGRES, postgresPrograms } from './lib/debian.mjs'
-import { dataFolder, migrate, needBuild, needNode, needPackages, ROOT } from './lib/prepare.mjs'
+import { dataFolder, migrate, needBuild, needNode, needPackages, needWhole, ROOT } from './lib/prepare.mjs'
 import { run } from './lib/run.mjs'
 import { main, Stop } from './lib/say.mjs'
 
@@ -25,6 +25,7 @@ async function withDatabase(folder, work) {
 await main(async () => {
   needNode()
   const folder = dataFolder()
+  if (name !== 'restore') needWhole(folder)
   await needPackages()
   await needDebianPackages([POSTGRES])
   await needBuild({ NUXT_SESSION_PASSWORD: 'only needed while building, never used' })

@@ -1,4 +1,4 @@
-import { assessTaken, cameIn, type JobState } from '../job'
+import { assessTaken, cameIn, typesAtHome, type EventType, type JobState } from '../job'
 import { bentSheet, grownSheet, openGaps, type Bend, type Position, type Sheet, type SheetDocument } from '../sheet'
 import { formatQuantity } from '../units'
 
@@ -7,6 +7,12 @@ export interface DraftLeft {
   document: SheetDocument
   photos: { step: string, photo: string, caption?: string }[]
 }
+
+/** The lists of a job that the words and figures of a draft come from. */
+const INK = ['growth', 'bends', 'gapsSigned'] as const satisfies readonly (keyof JobState)[]
+
+/** Whoever has made one of these in a job is an author of the draft that it leaves: somebody else reads and releases it. */
+export const DRAFT_EVENTS: ReadonlySet<EventType> = typesAtHome(INK)
 
 /**
  * What an overhaul leaves behind of what was written into its sheet: a draft for whoever finishes it at a desk. All keys stay, so that the
@@ -20,11 +26,12 @@ export interface DraftLeft {
  * @example draftOf(document, sheet, state)?.document.gaps
  */
 export function draftOf(document: SheetDocument, sheet: Sheet, state: JobState, isReleased = false): DraftLeft | null {
-  if (state.growth.length === 0) return null
+  const { growth, bends }: Pick<JobState, (typeof INK)[number]> = state
+  if (growth.length === 0) return null
   // What depends on options stays as it is written: the additions are put into the document, not into the machine.
   // A figure of this machine stands for the kind where nothing else is known of it.
-  const own = state.bends.map(({ bend }) => bend).filter(bend => !isReleased || isOf(cameIn(state), bend))
-  const grown: SheetDocument = bentSheet(grownSheet(document as Sheet, state.growth), own)
+  const own = bends.map(({ bend }) => bend).filter(bend => !isReleased || isOf(cameIn(state), bend))
+  const grown: SheetDocument = bentSheet(grownSheet(document as Sheet, growth), own)
   const gaps = openGaps(grown)
   const { gaps: _gaps, ...rest } = grown
   const positions = grown.positions.map(position => ({ ...position, source: withFirstValues(position, sheet, state) }))

@@ -2,7 +2,7 @@ export { nextMark, reservation, type AtBench, type Drafted, type Grown } from '.
 export { SHIPPED_CATALOGUE, type Catalogue } from './catalogue'
 export { CatalogueSchema, checkCatalogue } from './check-catalogue'
 export { doublesOf, type Double } from './doubles'
-export { draftOf, type DraftLeft } from './draft'
+export { DRAFT_EVENTS, draftOf, type DraftLeft } from './draft'
 export { ENERGY_KINDS, type EnergyKind } from './energies'
 export type { Family } from './families'
 export { frameFor, type FrameAsked } from './frame'

@@ -100,3 +100,7 @@ export const SIGNATURES: ReadonlySet<Home> = new Set(Object.values(RULES).flatMa
 
 /** How people call an entry of the log; what a newer log may hold is called by its type. */
 export const eventName = (type: string): string => type in RULES ? RULES[type as keyof typeof RULES].name : type
+
+/** Types of events whose entries stand in one of these lists of the state. */
+export const typesAtHome = (homes: readonly Home[]): ReadonlySet<keyof Subjects['events']> =>
+  new Set((Object.keys(RULES) as (keyof Subjects['events'])[]).filter(type => homes.includes(homeOf(type)!)))

@@ -8,7 +8,7 @@ import { capture, run } from './run.mjs'
 import { Stop, say } from './say.mjs'
 import {
   building, databaseAddressBad, databaseUnusable, dataNewer, diskFull, folderForeign, folderIsFile, folderReadOnly, installingPackages,
-  nodeTooOld,
+  nodeTooOld, restoreCutOff,
 } from './words.mjs'
 
 export const ROOT = fileURLToPath(new URL('../..', import.meta.url))
@@ -59,6 +59,11 @@ export async function needWorkers() {
   process.env.NEEDLER_WORKERS = join(ROOT, '.nuxt', 'workers')
   await buildWorkers(process.env.NEEDLER_WORKERS)
   await buildInstruments()
+}
+
+/** A folder in which a restore was cut off is not worked with; `scripts/tools/restore.ts` leaves this file until it is through. */
+export function needWhole(folder) {
+  if (existsSync(join(folder, 'restoring'))) throw new Stop(restoreCutOff({ folder }))
 }
 
 /** What `server/db/migrate.ts` ends with when the data are of a newer version. */

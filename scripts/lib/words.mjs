@@ -34,6 +34,8 @@ export const folderHeldUp = () =>
   'This program was held up for so long that its data folder counts as free. Stop it before another one is started on it.'
 export const diskFull = ({ folder, freeMb, neededMb }) =>
   `The disk of ${folder} is full: ${freeMb} MB are free, and ${neededMb} MB are needed. Make room, or name a folder on another disk: NEEDLER_DATA=… npm start`
+export const restoreCutOff = ({ folder }) =>
+  `A restore into ${folder} was cut off: what is there is not whole. Run it again: npm run restore -- FILE`
 export const leftBehind = () => 'An earlier start was killed and has left its server behind; it is stopped first.'
 
 export const noPostgres = ({ folder }) =>

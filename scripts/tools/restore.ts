@@ -1,5 +1,5 @@
 import { execFile } from 'node:child_process'
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { promisify } from 'node:util'
@@ -12,14 +12,18 @@ import { FORMAT, passphrase, readArchive, unlockKeys, withoutPassword, type Mani
 const run = promisify(execFile)
 
 /**
- * `npm run restore -- FILE`: an empty installation becomes what the backup holds. Sign-ins that stood then are ended; people sign in anew.
+ * `npm run restore -- FILE`: an empty installation becomes what the backup holds, or nothing that starts. Sign-ins that stood then are
+ * ended; people sign in anew.
  */
 async function restore(path: string): Promise<Manifest> {
   const secret = passphrase()
   const url = process.env.DATABASE_URL!
   const folder = process.env.NEEDLER_FOLDER!
   const store = photoStore()
-  await requireEmpty()
+  // What stands there while it is not whole: nobody starts on it, and it can be begun anew.
+  const mark = join(folder, 'restoring')
+  const isAgain = existsSync(mark)
+  if (!isAgain) await requireEmpty()
   const work = mkdtempSync(join(tmpdir(), 'needler-restore-'))
   let manifest: Manifest | undefined
   try {
@@ -34,6 +38,8 @@ async function restore(path: string): Promise<Manifest> {
       } else if (name === 'keys.age') {
         // Before anything is written: with the wrong passphrase nothing is.
         const { sessionSecret, sealSecret } = await unlockKeys(await bytes(), secret)
+        writeFileSync(mark, '')
+        if (isAgain) for (const key of await store.keys()) await store.remove(key)
         writeFileSync(join(folder, 'session-secret'), sessionSecret, { mode: 0o600 })
         writeFileSync(join(folder, 'seal-secret'), sealSecret, { mode: 0o600 })
       } else if (name === 'database.dump') {
@@ -61,6 +67,7 @@ async function restore(path: string): Promise<Manifest> {
     await migrate(database(), { migrationsFolder: new URL('../../server/db/migrations', import.meta.url).pathname })
     await rowsOf(database(), 'update session set ended_at = now() where ended_at is null')
     await rowsOf(database(), 'delete from rate_limit')
+    rmSync(mark)
     return manifest
   } finally {
     rmSync(work, { recursive: true, force: true })

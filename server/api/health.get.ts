@@ -1,5 +1,6 @@
 import { database, rowsOf } from '../db/client'
 import { definePublicApi } from '../http/define-api'
+import { littleRoom } from '../services/disk-room'
 import { Problem } from '../services/problem'
 import { stuckWriters } from '../services/write-plans'
 
@@ -11,5 +12,6 @@ export default definePublicApi({}, async () => {
       stuck,
     })
   }
-  return { status: 'well', database: 'answers' }
+  const disk = await littleRoom(process.env.NEEDLER_PHOTOS)
+  return { status: 'well', database: 'answers', ...disk ? { disk } : {} }
 })

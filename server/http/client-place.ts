@@ -12,6 +12,9 @@ const YEAR_S = 60 * 60 * 24 * 365
 /** `TRUST_PROXY`: addresses, or `loopback`, of the proxies whose X-Forwarded-For is believed; of nobody's when it is not set. */
 const trusted = process.env.TRUST_PROXY ? proxyAddr.compile(process.env.TRUST_PROXY.split(',').map(text => text.trim())) : () => false
 
+/** True when a proxy that we were told of stands before us. */
+export const isBehindProxy = ({ socket }: IncomingMessage): boolean => trusted(socket.remoteAddress ?? '', 0)
+
 /** Where a request comes from: what a trusted proxy says, else the other end of the socket. */
 export const clientAddress = (request: IncomingMessage): string => proxyAddr(request, trusted) || 'unknown'
 

@@ -6,7 +6,8 @@ import { Problem } from '../services/problem'
 import type { SignedIn } from '../services/sessions'
 import { countBytes, inShare, type Share } from './fair-share'
 import { answerProblem } from './problem-answer'
-import { readJson } from './read-body'
+import { MOST_OF_PEOPLE, MOST_OF_STRANGERS, readJson, type MostOfBody } from './read-body'
+import { requireOwnPage } from './same-origin'
 import { requireSession } from './session-person'
 
 interface Call<P, Q, B> { event: H3Event, params: P, query: Q, body: B }
@@ -15,6 +16,8 @@ interface Route<P, Q, B> {
   params?: Joi.ObjectSchema<P>
   query?: Joi.ObjectSchema<Q>
   body?: Joi.Schema<B>
+  /** What its message may be, where that is not as usual. */
+  most?: MostOfBody
 }
 
 interface OwnRoute<P, Q, B> extends Route<P, Q, B> {
@@ -32,7 +35,7 @@ export function defineApi<P = unknown, Q = unknown, B = unknown>(
     const { person } = signedIn
     return inShare(person.id, route.share ?? 'request', async () => {
       if (route.right !== 'any' && !mayHere({ role: person.role, byBadge: signedIn.way === 'badge' }, route.right)) throw notAllowed(person, route.right)
-      const given = await inputs(event, route, bytes => countBytes(person.id, 'messages', bytes))
+      const given = await inputs(event, route, route.most ?? MOST_OF_PEOPLE, bytes => countBytes(person.id, 'messages', bytes))
       return handle({ event, person, signedIn, ...given })
     })
   })
@@ -43,17 +46,26 @@ function notAllowed({ role }: Person, right: Right): Problem {
   return new Problem(403, 'right.missing', `A ${role} may not do this. It needs a person with the right "${right}".`)
 }
 
-/** A route that works without a session: sign-in and health. */
-export function definePublicApi<P = unknown, Q = unknown, B = unknown>(
-  route: Route<P, Q, B>, handle: (call: Call<P, Q, B>) => Promise<unknown>,
+interface OpenRoute<P, Q, B, C> extends Route<P, Q, B> {
+  /** Who it is, before what they send is read. */
+  caller?: (event: H3Event) => Promise<C>
+}
+
+/** A route that works without a session: sign-in and health, and what programs send. */
+export function definePublicApi<P = unknown, Q = unknown, B = unknown, C = undefined>(
+  route: OpenRoute<P, Q, B, C>, handle: (call: Call<P, Q, B> & { caller: C }) => Promise<unknown>,
 ): EventHandler {
-  return answering(async event => handle({ event, ...await inputs(event, route) }))
+  return answering(async (event) => {
+    const caller = await route.caller?.(event) as C
+    return handle({ event, caller, ...await inputs(event, route, route.most ?? MOST_OF_STRANGERS) })
+  })
 }
 
 function answering(work: (event: H3Event) => Promise<unknown>): EventHandler {
   return defineEventHandler(async (event) => {
     setResponseHeader(event, 'cache-control', 'no-store')
     try {
+      requireOwnPage(event)
       return await work(event)
     } catch (thrown) {
       return answerProblem(event, thrown)
@@ -61,11 +73,11 @@ function answering(work: (event: H3Event) => Promise<unknown>): EventHandler {
   })
 }
 
-async function inputs<P, Q, B>(event: H3Event, route: Route<P, Q, B>, count?: (bytes: number) => Promise<void>) {
+async function inputs<P, Q, B>(event: H3Event, route: Route<P, Q, B>, most: MostOfBody, count?: (bytes: number) => Promise<void>) {
   return {
     params: check(route.params, getRouterParams(event, { decode: true }), 'address'),
     query: check(route.query, getQuery(event), 'query'),
-    body: route.body ? check(route.body, await readJson(event, count), 'message') : undefined as B,
+    body: route.body ? check(route.body, await readJson(event, most, count), 'message') : undefined as B,
   }
 }
 

@@ -76,6 +76,12 @@ function asProblem(event: H3Event, thrown: unknown): Problem {
       { retryAfterSeconds: 3 },
     )
   }
+  if (code === 'ENOSPC' || code === 'EDQUOT') {
+    log.error({ err: thrown, path: event.path }, 'disk full')
+    return new Problem(503, 'disk.full', 'The disk of the server is full. What you sent stays on your device and goes when there is room; tell the office.', {
+      retryAfterSeconds: 60,
+    })
+  }
   if (statusCode && statusCode < 500) return new Problem(statusCode, 'request.bad', 'The request cannot be understood.')
   const id = randomUUID()
   log.error({ err: thrown, path: event.path, incident: id }, 'request failed')

@@ -4,17 +4,27 @@ import { finished } from 'node:stream/promises'
 import { setTimeout as passed } from 'node:timers/promises'
 import type { H3Event } from 'h3'
 import { Problem } from '../services/problem'
+import { shapeOf } from './json-shape'
 
 /** Largest JSON any route takes. */
 export const MOST_BODY_BYTES = 2 * 1024 * 1024
 
+/** What a message may be: its bytes, and the values it holds. Deeper than a sheet is nested nothing is. */
+export interface MostOfBody { bytes: number, values: number }
+export const MOST_OF_STRANGERS: MostOfBody = { bytes: 16 * 1024, values: 200 }
+export const MOST_OF_PEOPLE: MostOfBody = { bytes: MOST_BODY_BYTES, values: 60_000 }
+const MOST_DEPTH = 40
+
 /** The JSON of a request. */
-export async function readJson(event: H3Event, count?: (bytes: number) => Promise<void>): Promise<unknown> {
+export async function readJson(event: H3Event, most: MostOfBody, count?: (bytes: number) => Promise<void>): Promise<unknown> {
   const type = event.node.req.headers['content-type'] ?? ''
   if (!/^application\/(json|[\w.+-]+\+json)\b/.test(type))
     throw new Problem(415, 'body.not-json', 'This route takes JSON (content-type application/json).')
-  const bytes = await readBytes(event, MOST_BODY_BYTES)
+  const bytes = await readBytes(event, most.bytes)
   await count?.(bytes.length)
+  const { depth, values } = shapeOf(bytes)
+  if (depth > MOST_DEPTH || values > most.values)
+    throw new Problem(413, 'body.too-much', 'The message holds more than this takes at once, and was not read. Send it in smaller parts.')
   try {
     return JSON.parse(bytes.toString('utf8'))
   } catch {
@@ -48,7 +58,7 @@ async function eachChunk(event: H3Event, most: number, take: (chunk: Buffer) => 
   const tooLarge = new Problem(
     413,
     'body.too-large',
-    `The message is larger than ${most / 1024 / 1024} MB and was not taken. Send it in smaller parts.`,
+    `The message is larger than ${most < 1024 * 1024 ? `${most / 1024} kB` : `${most / 1024 / 1024} MB`} and was not taken. Send it in smaller parts.`,
   )
   if (Number(event.node.req.headers['content-length'] ?? 0) > most) {
     await letPass(event)

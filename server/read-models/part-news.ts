@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { accountOf, kindName, partOf, positionOf, assessTaken, type JobState, type Sheet, type Stamp } from '#core'
 import { partNews } from '../db/schema'
-import { byEvent, changeOfRows, writeRows, type EventRows, type JobAt } from './read-model'
+import { byEvent, changeOfRows, replaceRows, writeRows, type EventRows, type JobAt } from './read-model'
 
 /** What a log says of a part beyond its own job. */
 export type PartNewsRow = Omit<typeof partNews.$inferSelect, 'at'> & { at: string }
@@ -65,8 +65,5 @@ export const partsTold: EventRows<PartNewsRow> = {
   },
   changeOf: (before, after) => changeOfRows(rowsOf(before), rowsOf(after)),
   write: writeRows(partNews),
-  async replace(tx, { id }, rows) {
-    await tx.delete(partNews).where(eq(partNews.jobId, id))
-    if (rows.length > 0) await tx.insert(partNews).values(rows.map(row => ({ ...row, at: new Date(row.at) })))
-  },
+  replace: (tx, { id }, rows) => replaceRows(tx, partNews, id, rows.map(row => ({ ...row, at: new Date(row.at) }))),
 }

@@ -1,5 +1,5 @@
-import { getTableColumns, getTableName } from 'drizzle-orm'
-import type { PgTable } from 'drizzle-orm/pg-core'
+import { and, eq, getTableColumns, getTableName, notInArray, sql } from 'drizzle-orm'
+import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import type { EventType, JobState, Sheet } from '#core'
 import type { Database, Transaction } from '../db/client'
 
@@ -65,6 +65,20 @@ export function writeRows(table: PgTable): EventRows<{ eventId: string }>['write
     delete from ${name} using moved, jsonb_array_elements_text($${went}::jsonb) as gone(id)
     where ${name}.job_id = moved.id and ${name}.event_id = gone.id::uuid
   )`
+}
+
+/**
+ * Puts these rows in place of the kept ones of a job. Row by row: a bench that takes one back meanwhile finds it, where it would not find one
+ * that was taken out and put in anew.
+ */
+export async function replaceRows<T extends PgTable & { jobId: PgColumn, eventId: PgColumn }>(
+  tx: Transaction, table: T, jobId: string, rows: readonly T['$inferInsert'][],
+): Promise<void> {
+  const kept = rows.map(row => (row as { eventId: string }).eventId)
+  await tx.delete(table).where(and(eq(table.jobId, jobId), notInArray(table.eventId, kept)))
+  if (rows.length === 0) return
+  const set = Object.fromEntries(Object.entries(getTableColumns(table)).map(([key, { name }]) => [key, sql.raw(`excluded.${name}`)]))
+  await tx.insert(table).values([...rows]).onConflictDoUpdate({ target: table.eventId, set: set as never })
 }
 
 /** Rows in an order of their own, to be compared. */

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { assessTaken, dispositionOf, isGone, isRenewed, positionOf, readingAt, uncertaintyOf, wearLimitsOf, type ReadingTaken } from '#core'
 import { reading } from '../db/schema'
-import { byEvent, writeRows, type EventRows, type JobAt } from './read-model'
+import { byEvent, replaceRows, writeRows, type EventRows, type JobAt } from './read-model'
 
 /** A reading that stands, with its verdict and what a trend asks of it: for the unit, and for all machines of its kind. */
 export type ReadingModelRow = Omit<typeof reading.$inferSelect, 'takenAt'> & { takenAt: string }
@@ -55,8 +55,5 @@ export const readings: EventRows<ReadingModelRow> = {
   },
   changeOf,
   write: writeRows(reading),
-  async replace(tx, { id }, rows) {
-    await tx.delete(reading).where(eq(reading.jobId, id))
-    if (rows.length > 0) await tx.insert(reading).values(rows.map(row => ({ ...row, takenAt: new Date(row.takenAt) })))
-  },
+  replace: (tx, { id }, rows) => replaceRows(tx, reading, id, rows.map(row => ({ ...row, takenAt: new Date(row.takenAt) }))),
 }

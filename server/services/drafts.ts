@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { and, count, desc, eq, inArray, isNull, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/pg-core'
-import { documentAt, draftOf, DomainError, frameFor, unreadableFaults, upgradeSheet, type SheetDocument } from '#core'
+import { documentAt, DRAFT_EVENTS, draftOf, DomainError, frameFor, unreadableFaults, upgradeSheet, type SheetDocument } from '#core'
 import type { DraftAnswer, DraftRow, DraftStart } from '#shared/wire/drafts'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
@@ -102,7 +102,7 @@ export async function authorsOf(
   const atDesk = await db.selectDistinct({ id: draftDeed.by }).from(draftDeed)
     .where(and(eq(draftDeed.draftId, id), isNull(draftDeed.carries)))
   const atBench = jobId
-    ? await db.selectDistinct({ id: jobEvent.actorId }).from(jobEvent).where(and(eq(jobEvent.jobId, jobId), eq(jobEvent.type, 'sheet-grown')))
+    ? await db.selectDistinct({ id: jobEvent.actorId }).from(jobEvent).where(and(eq(jobEvent.jobId, jobId), inArray(jobEvent.type, [...DRAFT_EVENTS])))
     : []
   // Who begins a draft of what is released has written nothing yet.
   const began = origin === 'revision' ? [] : [{ id: by }]

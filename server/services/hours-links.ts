@@ -16,10 +16,15 @@ export async function listHoursLinks(db: Database): Promise<HoursLinkRow[]> {
     ({ id, name, sites, by, at: madeAt.toISOString(), usedAt: usedAt?.toISOString() ?? null, revokedAt: revokedAt?.toISOString() ?? null }))
 }
 
+/** How readings say that no link has sent them. */
+const OUR_OWN = new Set(['typed', 'list', 'job'])
+
 /** A new link. Its secret is told once. */
 export async function makeHoursLink(
   db: Database, person: Person, { name, sites }: { name: string, sites: string[] | null },
 ): Promise<{ id: string, secret: string }> {
+  if (OUR_OWN.has(name.trim().toLowerCase()))
+    throw new Problem(422, 'link.name-ours', `"${name}" is what hours are called that people enter here. Give the link the name of its program.`)
   const secret = randomBytes(32).toString('base64url')
   const [made] = await db.insert(hoursLink).values({ name, sites, secretSha256: sha256(secret), madeBy: person.id }).onConflictDoNothing()
     .returning({ id: hoursLink.id })
@@ -36,9 +41,10 @@ export async function revokeHoursLink(db: Database, person: Person, id: string):
 
 /** The link that a secret belongs to. */
 export async function requireHoursLink(db: Database, secret: string): Promise<HoursFrom & { id: string }> {
-  const [link] = await db.update(hoursLink).set({ usedAt: new Date() })
+  const [link] = await db.select({ id: hoursLink.id, name: hoursLink.name, sites: hoursLink.sites }).from(hoursLink)
     .where(and(eq(hoursLink.secretSha256, sha256(secret)), isNull(hoursLink.revokedAt)))
-    .returning({ id: hoursLink.id, name: hoursLink.name, sites: hoursLink.sites })
+  // Who guesses makes the database write nothing.
   if (!link) throw new Problem(401, 'link.unknown', 'This link is not known here, or it has ended.')
+  await db.update(hoursLink).set({ usedAt: new Date() }).where(eq(hoursLink.id, link.id))
   return { id: link.id, source: link.name, personId: null, sites: link.sites }
 }

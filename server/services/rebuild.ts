@@ -75,7 +75,8 @@ async function eachJob(
     for (let look = 0; look < MOST_LOOKS; look++) {
       const folded = await foldOne(db, id)
       if (!folded || 'broken' in folded) break
-      if (!(await rebuildJob(db, models, folded))) continue
+      // A bench that waited for us to let go has not seen the rows that we have put in: then it is looked at once more.
+      if (!(await rebuildJob(db, models, folded)) || !(await isAt(db, folded))) continue
       await also(folded)
       made += 1
       break
@@ -89,11 +90,16 @@ async function eachJob(
 
 /** False when the job has grown meanwhile: what is derived was written with it, and is looked at again. */
 const rebuildJob = (db: Database, models: readonly ReadModel[], folded: Folded): Promise<boolean> => db.transaction(async (tx) => {
-  const [unmoved] = await tx.select({ id: job.id }).from(job).where(and(eq(job.id, folded.id), eq(job.seq, folded.row.seq))).for('update')
-  if (!unmoved) return false
+  if (!(await isAt(tx, folded))) return false
   for (const model of models) await model.replace(tx, folded, model.rowsOf(folded))
   return true
 })
+
+/** True while a job has not grown; after all who waited for it, and kept from growing until the transaction ends, where there is one. */
+async function isAt(db: Pick<Database, 'select'>, { id, row }: Folded): Promise<boolean> {
+  const [unmoved] = await db.select({ id: job.id }).from(job).where(and(eq(job.id, id), eq(job.seq, row.seq))).for('update')
+  return unmoved !== undefined
+}
 
 /** What is known of the photos of a job, from its log and from the pictures that are there. */
 async function rebuildPhotos(db: Database, store: PhotoStore, { row, state }: Folded): Promise<number> {
