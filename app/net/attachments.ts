@@ -1,7 +1,7 @@
 import { attachmentsOf, type Attachment, type SheetDocument } from '#core'
 import { fetchBytes } from './api'
+import { SHELF } from './device-store'
 
-const SHELF = 'needler-attachments'
 /** The oldest go when there are more on one device. */
 const MOST = 400
 const addressOf = ({ sha256 }: Pick<Attachment, 'sha256'>) => `/api/attachments/${sha256}`

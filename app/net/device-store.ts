@@ -108,6 +108,16 @@ export async function forgetBeyond(sites: readonly string[]): Promise<void> {
   await change.done
 }
 
+/** What lies beside the sheets and is kept for work without a link. */
+export const SHELF = 'needler-attachments'
+
+/** Everything that was fetched for somebody goes: jobs with their logs, sheets, what lies beside them. What waits stays. */
+export async function forgetWork(): Promise<void> {
+  const change = (await deviceStore()).transaction(['jobs', 'log', 'sheets'], 'readwrite')
+  await Promise.all([...(['jobs', 'log', 'sheets'] as const).map(name => change.objectStore(name).clear()), change.done])
+  if ('caches' in globalThis) await caches.delete(SHELF)
+}
+
 /** Who this tablet or browser is in the log; made once and kept. */
 export function deviceId(): string {
   const kept = localStorage.getItem('needler-device')

@@ -4,7 +4,7 @@ import { mayHere, type Right } from '#shared/rights'
 import type { HouseHere } from '#shared/wire/house'
 import type { SessionAnswer, SessionPerson } from '#shared/wire/types'
 import { callApi } from './api'
-import { deviceStore, forgetBeyond } from './device-store'
+import { deviceStore, forgetBeyond, forgetWork } from './device-store'
 import { hasHouseKey } from './house-key'
 
 const KEPT = 'session'
@@ -61,6 +61,8 @@ export const useSessionStore = defineStore('session', () => {
   async function signOut(): Promise<void> {
     await callApi('/session', { method: 'DELETE' })
     await forget()
+    // Who goes takes along what they could see; what they have not sent yet stays, and is sent as theirs.
+    await forgetWork().catch(() => undefined)
   }
 
   /**

@@ -68,8 +68,8 @@ export function writeRows(table: PgTable): EventRows<{ eventId: string }>['write
 }
 
 /**
- * Puts these rows in place of the kept ones of a job. Row by row: a bench that takes one back meanwhile finds it, where it would not find one
- * that was taken out and put in anew.
+ * Puts these rows in place of the kept ones of a job. Row by row: a bench that takes one back meanwhile finds it, where it would not find
+ * one that was taken out and put in anew.
  */
 export async function replaceRows<T extends PgTable & { jobId: PgColumn, eventId: PgColumn }>(
   tx: Transaction, table: T, jobId: string, rows: readonly T['$inferInsert'][],

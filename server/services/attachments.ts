@@ -1,10 +1,9 @@
-import { readFile } from 'node:fs/promises'
 import { eq, inArray } from 'drizzle-orm'
 import { attachmentsOf, type DraftLeft, type SheetDocument } from '#core'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { attachment, photo as photoTable } from '../db/schema'
-import { runTask, TookTooLong } from '../work/pools'
+import { runTask } from '../work/pools'
 import { drawPicture, kindOf } from './draw-picture'
 import type { PhotoStore } from './photo-store'
 import { photoKey, type Upload } from './photos'
@@ -17,7 +16,8 @@ const READ_WITHIN_MS = 15_000
 type Kept = Pick<typeof attachment.$inferSelect, 'sha256' | 'type' | 'bytes'>
 
 /**
- * Keeps a picture (drawn anew from its pixels) or a PDF (as it is, when nothing in it acts by itself). What it is says its content.
+ * Keeps a picture (drawn anew from its pixels) or a PDF (written anew from its pages, when nothing in it acts by itself). What it is says
+ * its content.
  *
  * @throws Problem 422 for anything else
  */
@@ -38,18 +38,18 @@ export async function keepAttachment(db: Database, store: PhotoStore, person: Pe
   return kept
 }
 
-/** The bytes of a PDF that only shows pages. */
+/** A PDF that only shows pages, written anew. */
 async function readPaper(path: string): Promise<Buffer> {
   const bad = new Problem(422, 'attachment.bad-pdf', 'This PDF cannot be read: it is broken, or locked with a password. Print it anew to PDF.')
   try {
-    const acts = await runTask<string | null>('pictures', 'paperActs', [path], READ_WITHIN_MS)
-    if (acts === 'unreadable') throw bad
-    if (acts)
-      throw new Problem(422, 'attachment.acts', `This PDF does more than show pages (${acts}) and is not taken. Print it anew to PDF.`)
-    return await readFile(path)
+    const read = await runTask<Uint8Array | string>('pictures', 'readPaper', [path], READ_WITHIN_MS)
+    if (read === 'unreadable') throw bad
+    if (typeof read === 'string')
+      throw new Problem(422, 'attachment.acts', `This PDF does more than show pages (${read}) and is not taken. Print it anew to PDF.`)
+    return Buffer.from(read)
   } catch (error) {
-    if (error instanceof TookTooLong) throw bad
-    throw error
+    // What kills the process that reads it, or holds it up, is no paper either.
+    throw error instanceof Problem ? error : bad
   }
 }
 

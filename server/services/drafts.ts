@@ -102,7 +102,8 @@ export async function authorsOf(
   const atDesk = await db.selectDistinct({ id: draftDeed.by }).from(draftDeed)
     .where(and(eq(draftDeed.draftId, id), isNull(draftDeed.carries)))
   const atBench = jobId
-    ? await db.selectDistinct({ id: jobEvent.actorId }).from(jobEvent).where(and(eq(jobEvent.jobId, jobId), inArray(jobEvent.type, [...DRAFT_EVENTS])))
+    ? await db.selectDistinct({ id: jobEvent.actorId }).from(jobEvent)
+        .where(and(eq(jobEvent.jobId, jobId), inArray(jobEvent.type, [...DRAFT_EVENTS])))
     : []
   // Who begins a draft of what is released has written nothing yet.
   const began = origin === 'revision' ? [] : [{ id: by }]

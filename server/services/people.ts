@@ -38,7 +38,7 @@ export async function workersAt(db: Database, siteKey: string): Promise<{ id: st
 
 /** Takes a person into the list, and makes the code with which they come in: it is told once. */
 export async function addPerson(db: Database, who: Person, input: PersonInput): Promise<{ id: string } & MadeCode> {
-  await requireSites(db, input.sites)
+  await requireSites(db, who, input.sites)
   return db.transaction(async (tx) => {
     const [made] = await tx.insert(person).values({ ...input, login: input.login.toLowerCase() })
       .onConflictDoNothing().returning({ id: person.id })
@@ -59,12 +59,12 @@ export async function changePerson(
   id: string,
   change: Partial<Omit<PersonInput, 'login'>> & { active?: boolean },
 ): Promise<void> {
-  await requireSites(db, change.sites ?? null)
   await db.transaction(async (tx) => {
     // One change of people at a time, so that two admins cannot disable each other at once.
     const rows = await tx.select().from(person).where(eq(person.role, 'admin')).orderBy(person.id).for('update')
     const [before] = await tx.select().from(person).where(eq(person.id, id))
     if (!before) throw new Problem(404, 'person.unknown', 'There is no such person.')
+    if (change.sites !== undefined && String(change.sites) !== String(before.sites)) await requireSites(tx, who, change.sites)
     const staysAdmin = (change.role ?? before.role) === 'admin' && (change.active ?? before.active)
     if (id === who.id && !staysAdmin)
       throw new Problem(409, 'person.yourself', 'You cannot take the office away from yourself. Let another admin do it.')
@@ -107,7 +107,10 @@ export async function setPin(db: Database, who: Person, pin: string): Promise<vo
   await endSessions(db, { person: who.id })
 }
 
-async function requireSites(db: Database, sites: readonly string[] | null): Promise<void> {
+/** The sites are there, and within reach of who gives them: nobody widens what they may see themselves, for others or for themselves. */
+async function requireSites(db: Pick<Database, 'select'>, who: Person, sites: readonly string[] | null): Promise<void> {
+  if (who.sites && !sites?.every(key => who.sites!.includes(key)))
+    throw new Problem(403, 'site.out-of-reach', 'Your own sign-in covers some sites only. You can give others no more than those.')
   if (!sites) return
   const known = new Set((await db.select({ key: site.key }).from(site)).map(row => row.key))
   const unknown = sites.find(key => !known.has(key))

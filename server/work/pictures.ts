@@ -3,6 +3,7 @@ import { createInflate } from 'node:zlib'
 import { PDFArray, PDFDict, PDFDocument, PDFName, PDFStream } from '@cantoo/pdf-lib'
 import sharp from 'sharp'
 import workerpool from 'workerpool'
+import { paperAnew } from '../papers/paper-anew'
 
 /*
  * Draws a picture anew from its pixels, and looks through a PDF, in a process of its own that is killed when it takes too long. Only the
@@ -34,9 +35,10 @@ async function draw(path: string, { pixels, longestSide }: Limits): Promise<Buff
 const ACTS: Readonly<Record<string, string>> = {
   JS: 'a script', JavaScript: 'a script', Launch: 'it starts programs', EmbeddedFile: 'files inside', EmbeddedFiles: 'files inside',
   RichMedia: 'films', XFA: 'a live form', SubmitForm: 'it sends a form', ImportData: 'it fetches data',
-  GoToE: 'files inside', GoToR: 'it opens other files',
+  GoToE: 'files inside', GoToR: 'it opens other files', EF: 'files inside', Movie: 'films', Rendition: 'films', Sound: 'sounds',
+  Thread: 'it leads elsewhere', FreeText: 'notes over its pages', Stamp: 'notes over its pages', Widget: 'a form over its pages',
 }
-const MOST_OBJECTS = 200_000
+const MOST_OBJECTS = 60_000
 
 const MOST_STREAMS = 20_000
 /** A dictionary before a stream that is longer was not written to be read. */
@@ -83,8 +85,8 @@ async function isBomb(bytes: Buffer): Promise<boolean> {
   return false
 }
 
-/** The first thing in a PDF that does more than show pages; null when there is none, `unreadable` when it cannot be told. */
-async function paperActs(path: string): Promise<string | null> {
+/** A PDF written anew from its pages; else what in it does more than show them, or `unreadable`. */
+async function readPaper(path: string): Promise<Uint8Array | string> {
   try {
     const bytes = await readFile(path)
     if (await isBomb(bytes)) return 'unreadable'
@@ -102,10 +104,10 @@ async function paperActs(path: string): Promise<string | null> {
       else if (object instanceof PDFStream) waiting.push(object.dict)
       else if (object instanceof PDFDict) for (const [key, value] of object.entries()) waiting.push(key, value)
     }
-    return null
+    return await paperAnew(paper)
   } catch {
     return 'unreadable'
   }
 }
 
-workerpool.worker({ draw, paperActs })
+workerpool.worker({ draw, readPaper })

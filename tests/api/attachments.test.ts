@@ -38,13 +38,45 @@ describe('pictures and papers beside a sheet', () => {
 
     const leaf = await paper()
     const { body: { sha256: name, type } } = await put(brandt, leaf, 'image/png')
-    expect([name, type]).toEqual([sha256(leaf), 'application/pdf'])
+    expect([name, type]).toEqual([(await put(varga, leaf)).body.sha256, 'application/pdf'])
     const { headers } = await fetchIt(guest, name)
+    // A browser keeps it, and asks each time whether who asks may see it.
+    const again = await fetch(`${process.env.NEEDLER_URL}/api/attachments/${name}`, {
+      headers: { 'cookie': guest.cookies, 'if-none-match': headers.get('etag')! },
+    })
+    expect([again.status, headers.get('cache-control')]).toEqual([304, 'private, no-cache'])
     expect(headers.get('content-disposition')).toMatch(/^attachment/)
     expect(headers.get('content-security-policy')).toContain('sandbox')
     expect(headers.get('x-content-type-options')).toBe('nosniff')
     expect((await fetchIt(guest, '0'.repeat(64))).status).toBe(404)
     expect((await fetchIt(guest, '../secrets')).status).toBeGreaterThanOrEqual(400)
+  })
+
+  it.each<[string, () => Promise<Uint8Array>]>([
+    ['a script in an object that a later one of its number hides', async () => {
+      const leaf = Buffer.from(await paper(undefined, false)).toString('latin1')
+      return Buffer.from(leaf.replace('1 0 obj', '1 0 obj\n<< /S /JavaScript /JS (app.alert\\(1\\)) >>\nendobj\n1 0 obj'), 'latin1')
+    }],
+    ['an address that is opened with it', () => paper((pdf) => {
+      pdf.catalog.set(PDFName.of('OpenAction'), pdf.context.obj({ S: 'URI', URI: PDFString.of('http://elsewhere.example/') }))
+      pdf.getPage(0).node.set(PDFName.of('AA'), pdf.context.obj({ O: { S: 'URI', URI: PDFString.of('http://elsewhere.example/') } }))
+    }, false)],
+    ['bytes that stand at an address', () => paper((pdf) => {
+      const own = pdf.context.stream('', { F: { FS: 'URL', F: PDFString.of('http://elsewhere.example/') } } as never)
+      pdf.getPage(0).node.setXObject(PDFName.of('Far'), pdf.context.register(own))
+    }, false)],
+  ])('are written anew without %s', async (_name, make) => {
+    const sent = await make()
+    const { status, body } = await put(brandt, sent)
+    expect(status).toBe(200)
+    const kept = new Uint8Array(await (await fetchIt(guest, body.sha256)).arrayBuffer())
+    const pages = await PDFDocument.load(kept, { updateMetadata: false })
+    expect(pages.getPageCount()).toBe(1)
+    // What is packed is looked through too.
+    const plain = Buffer.from(await pages.save({ useObjectStreams: false })).toString('latin1')
+    expect(plain).toContain('/Contents')
+    expect(Buffer.from(sent).toString('latin1')).toMatch(/JavaScript|elsewhere/)
+    expect(plain).not.toMatch(/JavaScript|elsewhere|OpenAction|\/AA/)
   })
 
   it.each<[string, RegExp, () => Promise<Uint8Array | string>]>([
@@ -66,6 +98,12 @@ describe('pictures and papers beside a sheet', () => {
       const leaf = Buffer.from(await paper()).toString('latin1')
       return Buffer.from(leaf.replace(/\/Filter \/FlateDecode(?=[^>]*\/ObjStm|[^>]*\/N )/, '/Filter [/ASCII85Decode /FlateDecode]'), 'latin1')
     }],
+    ['a paper of more things than any has', /cannot be read/, () => paper((pdf) => {
+      for (let i = 0; i < 80_000; i++) pdf.context.register(pdf.context.obj([i]))
+    }, false)],
+    ['a paper with notes over its pages', /notes over its pages/, () => paper((pdf) => {
+      pdf.getPage(0).node.addAnnot(pdf.context.register(pdf.context.obj({ Type: 'Annot', Subtype: 'FreeText', Rect: [0, 0, 9, 9] })))
+    }, false)],
     ['a paper that starts a program', /starts programs/, () => paper((pdf) => {
       pdf.catalog.set(PDFName.of('OpenAction'), pdf.context.obj({ S: 'Launch', F: PDFString.of('cmd.exe') }))
     }, false)],

@@ -171,7 +171,8 @@ describe('a machine without a sheet, over the wire', () => {
     const screws = (await job.look()).sheet.parts.find(part => part.name === 'Cover screws')!
     const sign = draft('gap-signed', { thing: screws.key, field: 'torque', reason: 'by feel' })
     expect((await client.append(job.id, [sign])).body.results[0]).toMatchObject({ outcome: 'refused', code: 'right.missing' })
-    expect((await lead.append(job.id, [draft('gap-signed', { thing: screws.key, field: 'torque', reason: 'by feel' })])).body.results[0]!.outcome).toBe('recorded')
+    const engineer = await Client.as('varga')
+    expect((await engineer.append(job.id, [draft('gap-signed', { thing: screws.key, field: 'torque', reason: 'by feel' })])).body.results[0]!.outcome).toBe('recorded')
     expect((await close()).outcome).toBe('recorded')
     const { body: rows } = await client.get<DraftRow[]>('/drafts')
     const left = rows.find(row => row.jobId === job.id)!
@@ -179,6 +180,8 @@ describe('a machine without a sheet, over the wire', () => {
     const { body: { document } } = await client.get<DraftAnswer>(`/drafts/${left.id}`)
     expect(document).toMatchObject({ key: job.document.key, revision: 2 })
     expect(document.positions[0]!.source).toContain('first measured')
+    // Whoever has stood for something in it has written in it.
+    expect((await engineer.post(`/drafts/${left.id}/release`, { seq: 0, note: 'my own word' })).body.code).toBe('release.author')
     expect((await client.get<Dossier>(`/jobs/${job.id}/dossier`)).body.chain.intact).toBe(true)
     // It is of a site, and nobody else's.
     const stranger = await Client.as('marsh')

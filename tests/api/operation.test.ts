@@ -1,5 +1,5 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -206,6 +206,12 @@ describe('an installation', () => {
     const full = await tool('restore', home, archive)
     expect([full.code, full.said.includes('holds data')]).toEqual([1, true])
 
+    // One that breaks off in the middle leaves nothing that starts, and is run again.
+    const half = join(folder('half'), 'half.tar')
+    writeFileSync(half, readFileSync(archive).subarray(0, statSync(archive).size - 200_000))
+    expect((await tool('restore', empty, half)).code).toBe(1)
+    const cut = run(['scripts/start.mjs'], { NEEDLER_DATA: empty, PORT: String(await freePort()) })
+    expect([await cut.closed, cut.said()]).toEqual([1, expect.stringContaining('was cut off: what is there is not whole')])
     const restored = await tool('restore', empty, archive)
     expect(restored.said).toContain('no fault')
     expect(restored.code).toBe(0)

@@ -1,10 +1,19 @@
 import { randomUUID } from 'node:crypto'
-import { describe, expect, it } from 'vitest'
+import { eq } from 'drizzle-orm'
+import { afterAll, describe, expect, it } from 'vitest'
 import type { Dossier } from '#shared/wire/dossier'
 import type { Lasting, UnitParts } from '#shared/wire/fleet'
 import type { ItemAnswer, OutsideRow } from '#shared/wire/stores'
 import type { YardAnswer } from '#shared/wire/types'
+import { closeConnection, database } from '../../server/db/client'
+import { job as jobTable, partNews } from '../../server/db/schema'
+import { partsTold } from '../../server/read-models/part-news'
+import { loadLiveJob } from '../../server/services/live-job'
+import { soon } from '../support/soon'
+import { runSql } from '../support/sql'
 import { Client, draft } from './client'
+
+afterAll(closeConnection)
 
 const [planner, engineer, lead, technician] = await Promise.all(['osei', 'holm', 'brandt', 'okafor'].map(login => Client.as(login)))
 const DAY_MS = 86_400_000
@@ -102,5 +111,25 @@ describe('a part at a shop outside', () => {
     expect((await planner!.get<OutsideRow[]>('/stores/outside')).body.find(({ unit }) => unit === 'G-411')!.order).toMatchObject({ version: 2, promised: null })
     const far = (await (await Client.as('duarte')).get<OutsideRow[]>('/stores/outside')).body
     expect(far.every(({ site }) => site === 'sludge')).toBe(true)
+  })
+
+  it('that is taken back while what is told of parts is made anew is gone from the fleet', async () => {
+    const { job } = await machineOf('gear-pump')
+    const { body: { person } } = await technician!.get<{ person: never }>('/session')
+    const noted = draft('finding-noted', { part: 'drive-shaft', role: 'shaft', kind: 'scored', severity: 2 })
+    expect((await technician!.append(job, [noted])).body.results).toMatchObject([{ outcome: 'recorded' }])
+    const shown = () => database().select().from(partNews).where(eq(partNews.eventId, noted.id))
+    expect(await shown()).toHaveLength(1)
+    let undone: Promise<unknown> = Promise.resolve()
+    await database().transaction(async (tx) => {
+      await tx.select({ id: jobTable.id }).from(jobTable).where(eq(jobTable.id, job)).for('update')
+      undone = technician!.append(job, [draft('undone', { event: noted.id })]).then(({ body }) => body.results[0]!.outcome)
+      const waiting = `select pid from pg_stat_activity where wait_event_type = 'Lock' and query like '%moved%'`
+      await soon(async () => expect(await runSql(process.env.DATABASE_URL!, waiting)).toHaveLength(1))
+      const live = await loadLiveJob(database(), person, job, { fresh: true })
+      await partsTold.replace(tx, live, partsTold.rowsOf(live))
+    })
+    expect(await undone).toBe('recorded')
+    expect(await shown()).toEqual([])
   })
 })

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto'
 import { and, desc, eq } from 'drizzle-orm'
 import { afterAll, describe, expect, it } from 'vitest'
 import type { Dossier } from '#shared/wire/dossier'
@@ -212,6 +213,8 @@ describe('work of somebody who is gone', () => {
       })
     const note = draft('note-added', { text: 'waited on the tablet' })
     expect((await send(lead!, [note])).body).toMatchObject({ status: 409, code: 'person.there' })
+    const nobody = { device: lead!.device, enteredFor: { id: randomUUID(), name: 'R. Okafor' }, events: [note] }
+    expect((await lead!.post(`/jobs/${job}/events`, nobody)).body).toMatchObject({ status: 422, code: 'person.unknown' })
     await database().update(person).set({ active: false }).where(eq(person.id, holm!.id))
     expect((await send(okafor!, [note])).body).toMatchObject({ status: 403, code: 'right.missing' })
     expect((await send(lead!, [note])).body.results[0]).toMatchObject({

@@ -64,7 +64,10 @@ describe('the book of the stores', () => {
   it('lets no elastomer in that is too old, unless an engineer extends it once', async () => {
     const item = await newItem({ shelfLifeMonths: 12 })
     const lot = { lot: 'OLD' }
-    expect(await write([entry(item, 'received', 2, lot)])).toEqual(['lot.no-cure'])
+    expect(await write([entry(item, 'received', 2, lot), { ...entry(item, 'received', 2, lot), cured: dayIn(3) }])).toEqual(['lot.no-cure', 'lot.cured-later'])
+    // What was refused has dated nothing, and left no batch.
+    expect(await write([{ ...entry(item, 'received', 2, { lot: 'GHOST', order: randomUUID() }), cured: dayIn(-9) }])).toEqual(['order.unknown'])
+    expect((await itemOf(item.number)).lots).toEqual([])
     // Whoever forgot the day says it, and it is written; another day is another batch.
     expect(await write([{ ...entry(item, 'received', 2, lot), cured: dayIn(-30) }])).toEqual(['recorded'])
     expect(await write([{ ...entry(item, 'received', 2, lot), cured: dayIn(-31) }])).toEqual(['lot.other-cure'])
@@ -72,6 +75,7 @@ describe('the book of the stores', () => {
     const extend = (who: Client, to: string) => who.post('/stores/extend', { item: item.id, site: 'intake', lot: 'OLD2', to, why: 'stretched, no cracks' })
     expect((await extend(planner, dayIn(60))).body).toMatchObject({ status: 403, code: 'right.missing' })
     expect((await extend(engineer, dayIn(-400))).body).toMatchObject({ status: 422, code: 'lot.no-extension' })
+    expect((await extend(engineer, dayIn(600))).body).toMatchObject({ status: 422, code: 'lot.long-extension' })
     expect((await extend(engineer, dayIn(60))).status).toBe(200)
     expect((await extend(engineer, dayIn(90))).body).toMatchObject({ status: 409, code: 'lot.extended' })
     expect(await write([entry(item, 'released', 2, { lot: 'OLD2' })])).toEqual(['recorded'])
