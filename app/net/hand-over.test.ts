@@ -105,6 +105,18 @@ describe('a bench that goes from one to the other', () => {
     expect([await store.count('log'), await store.get('answers', 'yard all')]).toEqual([0, undefined])
   })
 
+  it('takes along what was fetched for who signs out; what they have not sent stays, as theirs', async () => {
+    const { session, outbox } = tablet()
+    session.expired = true
+    await outbox.add('here', note('one', okafor))
+    const store = await deviceStore()
+    await store.put('jobs', job('here', 'intake'))
+    await store.put('log', { job: 'here', seq: 1, event: {} } as never)
+    await store.put('sheets', { id: 'its sheet', document: {} } as never)
+    await session.signOut()
+    expect(await Promise.all((['jobs', 'log', 'sheets', 'answers', 'waiting'] as const).map(name => store.count(name)))).toEqual([0, 0, 0, 0, 1])
+  })
+
   it('locks once what waits is sent; without the link it stays open, because nobody could open it', async () => {
     const { session, outbox, lock, byBadge } = tablet()
     await outbox.add('job-1', note('one', okafor))

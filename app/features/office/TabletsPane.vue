@@ -55,7 +55,7 @@ onMounted(() => act(load))
   <EmptyList
     v-if="tablets?.length === 0"
     would="Tablets that people share stand here, with their bay and who works at each. Take one in hand, sign in on it, open this page there, and press:"
-    who="Admins make them."
+    :who="sites.length === 0 ? 'First a site: a tablet stands somewhere.' : 'Admins make them.'"
   >
     <el-button
       type="primary"
