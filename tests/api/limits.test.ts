@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto'
+import pg from 'pg'
 import { describe, expect, it } from 'vitest'
+import { soon } from '../support/soon'
 import { Client, draft } from './client'
 
 const JSON_TYPE = { 'content-type': 'application/json' }
@@ -45,6 +47,25 @@ describe('what comes in', () => {
       expect((await send(headers)).status, JSON.stringify(headers)).toBe(200)
     // What changes nothing may be asked for from wherever somebody comes.
     expect((await client.send('GET', '/yard', undefined, { origin: 'http://127.0.0.1:9' })).status).toBe(200)
+  })
+})
+
+describe('health', () => {
+  it('says that a write has no answer, and is well again when it has', async () => {
+    const client = await Client.as('okafor')
+    const job = await client.openJobOf('P-104')
+    const holder = new pg.Client({ connectionString: process.env.DATABASE_URL })
+    await holder.connect()
+    await holder.query('begin')
+    await holder.query('select 1 from job where id = $1 for update', [job])
+    const written = client.append(job, [draft('note-added', { text: 'waits for somebody' })])
+    const health = async () => (await client.get<{ status: unknown, code?: string, stuck?: number }>('/health')).body
+    expect(await health()).toMatchObject({ status: 'well' })
+    await soon(async () => expect(await health()).toMatchObject({ status: 503, code: 'database.stuck', stuck: 1 }))
+    await holder.query('commit')
+    await holder.end()
+    expect((await written).status).toBe(200)
+    expect(await health()).toMatchObject({ status: 'well' })
   })
 })
 

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { randomFrom } from '#core'
+import { emptyState, foldJob, growOff, randomFrom, standingSheet, type SheetDocument } from '#core'
 import type { JobBundle, YardAnswer } from '#shared/wire/types'
 import { closeConnection, database } from '../../server/db/client'
 import { photoStore } from '../../server/services/photo-store'
@@ -23,7 +23,7 @@ const below = (n: number) => Math.floor(random() * n)
 const pick = <T>(list: readonly T[]): T => list[below(list.length)]!
 
 const people = await Promise.all(
-  ['okafor', 'lindqvist', 'brandt', 'varga', 'admin', 'guest', 'duarte', 'pike'].map(login => Client.as(login)),
+  ['okafor', 'lindqvist', 'brandt', 'varga', 'admin', 'guest', 'duarte', 'pike', 'osei'].map(login => Client.as(login)),
 )
 const nobody = new Client()
 const { body: yard } = await people[0]!.get<YardAnswer>('/yard?show=open&limit=500')
@@ -32,6 +32,26 @@ const tags = [...yard.units.map(unit => unit.tag), 'P-151', 'X-1', '../../etc', 
 const { body: bundle } = await people[0]!.get<JobBundle>(`/jobs/${jobs[0]}`)
 const sheet = demoDocuments.find(document => document.key === bundle.sheet.key)!
 const keys = [...sheet.steps, ...sheet.parts, ...sheet.positions, ...sheet.marks].map(item => item.key)
+
+const [{ body: rules }, { body: catalogue }, { body: items }] = await Promise.all([
+  people[0]!.get<{ document: { revision: number } }>('/rules'), people[0]!.get<{ document: { revision: number } }>('/catalogue'),
+  people[0]!.get<{ id: string }[]>('/stores/items'),
+])
+/** What can be written in: a draft at the desk, and a job without a sheet that has its first additions still to come. */
+const { body: { ids: drafts } } = await people[2]!.post<{ ids: string[] }>('/drafts', { from: 'import', documents: [{ ...sheet, key: 'fuzzed' }] })
+const { body: { id: growing } } = await people[0]!.post<{ id: string }>('/units/B-551/jobs', {
+  reason: 'fuzz', device: randomUUID(), without: { from: 'nothing', energies: ['electric'], family: 'fan' },
+})
+jobs.push(growing)
+const { body: grown } = await people[0]!.get<JobBundle>(`/jobs/${growing}`)
+const { body: frame } = await people[0]!.get<SheetDocument>(`/documents/${grown.sheet.sha256}`)
+const state = foldJob(frame, grown.events, grown.snapshot?.state ?? emptyState())
+const bench = { sheet: standingSheet(frame, state), state, personId: state.opened!.byId, bench: randomUUID(), newId: randomUUID }
+/** One tap of a bench that says what comes off. */
+const off = () => {
+  const deed = randomUUID()
+  return growOff(bench, { name: pick(['Cover screws', 'Belt', '']), count: below(12), lifted: 'by hand' }).drafts.map(one => ({ ...draft(one.type, one.body), deed }))
+}
 
 const JUNK: readonly (() => unknown)[] = [
   () => null,
@@ -96,6 +116,9 @@ const EVENTS: readonly (() => { type: string; body: object })[] = [
   () => draft('wait-cut', { step: pick(keys), reason: 'fuzz' }),
   () => draft('job-closed', {}),
   () => ({ ...draft('hold-released', { step: pick(keys) }), sealed: { key: 'AAAA', iv: 'AAAA', text: 'AAAA' } }),
+  () => draft('gap-signed', { thing: pick(keys), field: 'torque', reason: 'fuzz' }),
+  () => draft('numbers-reserved', { bench: randomUUID(), marks: { from: below(90), to: below(90) }, bags: { from: 1, to: below(60) } }),
+  () => draft('limit-bent', { position: pick(keys), lower: null, upper: below(9), source: 'fuzz' }),
   () => ({ type: 'photo-kept', body: { photo: randomUUID(), sha256: 'a'.repeat(64) } }),
 ]
 const BODIES: Record<string, () => unknown> = {
@@ -111,7 +134,7 @@ const BODIES: Record<string, () => unknown> = {
   '/first-steps/[step]': () => ({ isLeftOut: pick([true, false, 1]) }),
   '/jobs/[id]/events': () => ({
     device: randomUUID(),
-    events: Array.from({ length: 1 + below(4) }, () => pick(EVENTS)()),
+    events: below(6) ? Array.from({ length: 1 + below(4) }, () => pick(EVENTS)()) : off(),
     ...(below(8) ? {} : { enteredFor: { id: randomUUID(), name: 'Fuzz' } }),
   }),
   '/jobs/[id]/sign': () => ({
@@ -122,6 +145,20 @@ const BODIES: Record<string, () => unknown> = {
   }),
   '/units/[tag]/jobs': () => ({ reason: 'fuzz', device: randomUUID(), depth: pick(['routine', 'failure-analysis', 'x']) }),
   '/drafts': () => ({ from: 'import', documents: [{ ...sheet, key: `fuzz-${below(1e6)}` }] }),
+  '/drafts/[id]/deeds': () => ({ id: randomUUID(), edits: [{ list: 'steps', key: pick(sheet.steps).key, field: pick(['title', 'why', 'after', 'removes']), after: junk() }] }),
+  '/drafts/[id]/review': () => ({ seq: below(3), says: pick(['ready', 'back']), remark: 'fuzz' }),
+  '/drafts/[id]/release': () => ({ seq: below(3), note: 'fuzz', units: [] }),
+  '/rules': () => ({ document: { ...rules.document, revision: rules.document.revision + 1 }, note: 'fuzz' }),
+  '/rules/dry-run': () => ({ document: rules.document }),
+  '/catalogue': () => ({ document: { ...catalogue.document, revision: catalogue.document.revision + 1 }, note: 'fuzz' }),
+  '/stores/entries': () => ({ entries: Array.from({ length: 1 + below(5) }, () => ({
+    id: randomUUID(), item: pick(items).id, site: pick(['intake', 'sludge', 'moon']), lot: pick(['', 'FZ-1', 'FZ-2']),
+    deed: pick(['received', 'released', 'issued', 'scrapped', 'counted', 'reserved']), count: below(9),
+    ...below(3) ? {} : { cured: new Date(below(2e12)).toISOString().slice(0, 10) },
+  })) }),
+  '/stores/orders': () => ({ id: randomUUID(), item: pick(items).id, site: 'intake', count: below(9), expected: '2027-03-01' }),
+  '/stores/items': () => ({ number: `FZ-${below(1e6)}`, name: 'Fuzz', shelfLifeMonths: pick([null, 12, -1]), contents: [], kitOf: null }),
+  '/stores/extend': () => ({ item: pick(items).id, site: 'intake', lot: 'FZ-1', to: '2030-01-01', why: 'fuzz' }),
   '/people': () => ({
     login: `fuzz${below(1e6)}`,
     name: 'Fuzz',
@@ -148,10 +185,10 @@ function spoil(thing: unknown, depth = 0): unknown {
   return copy
 }
 
-const segment = (name: string) => {
+const segment = (name: string, path: string) => {
   const right
     = {
-      id: () => pick([...jobs, randomUUID()]),
+      id: () => path.startsWith('/drafts') ? pick(drafts) : pick([...jobs, randomUUID()]),
       tag: () => pick(tags),
       key: () => pick([sheet.key, 'sludge', 'none', '..']),
       step: () => pick(['sites', 'overhaul', 'none']),
@@ -180,24 +217,26 @@ const QUERIES = [
 ]
 
 /** The log is where nonsense could hurt most: it is asked more often. */
-const ROUTES = [...apiRoutes, ...Array.from({ length: 10 }, () => ({ method: 'POST', path: '/jobs/[id]/events' }))]
+const ROUTES = [...apiRoutes, ...['/drafts/[id]/deeds', '/stores/entries', ...Array.from({ length: 4 }, () => '/jobs/[id]/events')]
+  .flatMap(path => Array.from({ length: 3 }, () => ({ method: 'POST', path })))]
 
-interface Ask { who: Client, method: string, path: string, body?: string, headers: Record<string, string> }
+interface Ask { who: Client, method: string, path: string, route: string, body?: string, headers: Record<string, string> }
 function nextAsk(): Ask {
   const { method, path } = pick(ROUTES)
   const who = below(8) ? pick(people) : nobody
-  const address = path.replaceAll(/\[(\w+)\]/g, (_all, name: string) => segment(name)) + pick(QUERIES)
+  const address = path.replaceAll(/\[(\w+)\]/g, (_all, name: string) => segment(name, path)) + pick(QUERIES)
   const asked = below(12) ? method : pick(['GET', 'POST', 'PUT', 'PATCH', 'DELETE', 'OPTIONS'])
   const made = BODIES[path]?.() ?? (path.includes('[photo]') ? 'ffd8ffe0' : {})
   // Nobody ends the sign-ins that this run needs.
   if ((asked === 'DELETE' && /^\/session$/.test(path)) || path.endsWith('/reset') || path === '/session/lock' || path === '/me/sessions')
-    return { who: nobody, method: 'GET', path: address, headers: {} }
-  if (asked === 'GET' || asked === 'DELETE' || asked === 'OPTIONS') return { who, method: asked, path: address, headers: {} }
+    return { who: nobody, method: 'GET', path: address, route: path, headers: {} }
+  if (asked === 'GET' || asked === 'DELETE' || asked === 'OPTIONS') return { who, method: asked, path: address, route: path, headers: {} }
   const text = JSON.stringify(below(4) ? spoil(made) : made) ?? ''
   return {
     who,
     method: asked,
     path: address,
+    route: path,
     body: below(20) ? text : text.slice(0, below(text.length + 1)),
     headers: {
       'content-type': below(15)
@@ -209,12 +248,14 @@ function nextAsk(): Ask {
 
 const before = (await verifyAll(database(), photoStore())).faults.length
 const statuses = new Map<number, number>()
+/** What was taken of what would change something, by route: a run that nothing of stands has proved little. */
+const stood = new Map<string, number>()
 const faults: string[] = []
 let sent = 0
 async function lane(): Promise<void> {
   while (sent < REQUESTS) {
     sent += 1
-    const { who, method, path, body, headers } = nextAsk()
+    const { who, method, path, route, body, headers } = nextAsk()
     const said = `${method} ${path} ${body?.slice(0, 200) ?? ''}`
     const answer = await Promise.race([
       who
@@ -224,6 +265,7 @@ async function lane(): Promise<void> {
         setTimeout(() => resolve({ status: -1, body: { code: 'no answer' } }), PATIENCE_MS).unref()
       }),
     ])
+    if (method !== 'GET' && answer.status >= 200 && answer.status < 300) stood.set(route, (stood.get(route) ?? 0) + 1)
     statuses.set(answer.status, (statuses.get(answer.status) ?? 0) + 1)
     if (answer.status >= 500 || answer.status <= 0) faults.push(`${answer.status} ${(answer.body as { code?: string }).code} to ${said}`)
   }
@@ -232,7 +274,7 @@ await Promise.all(Array.from({ length: AT_ONCE }, lane))
 const { faults: found, ...walked } = await verifyAll(database(), photoStore())
 if (found.length > before) faults.push(...found.map(fault => `audit: job ${fault.job}: ${fault.sentence}`))
 console.log(
-  JSON.stringify({ requests: sent, seed: SEED, statuses: Object.fromEntries([...statuses].sort(([a], [b]) => a - b)), ...walked }),
+  JSON.stringify({ requests: sent, seed: SEED, statuses: Object.fromEntries([...statuses].sort(([a], [b]) => a - b)), ...walked, stood: Object.fromEntries(stood) }),
 )
 for (const fault of faults.slice(0, 30)) console.log(`FAULT ${fault}`)
 console.log(`${faults.length} faults`)
