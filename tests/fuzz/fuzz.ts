@@ -274,7 +274,9 @@ await Promise.all(Array.from({ length: AT_ONCE }, lane))
 const { faults: found, ...walked } = await verifyAll(database(), photoStore())
 if (found.length > before) faults.push(...found.map(fault => `audit: job ${fault.job}: ${fault.sentence}`))
 console.log(
-  JSON.stringify({ requests: sent, seed: SEED, statuses: Object.fromEntries([...statuses].sort(([a], [b]) => a - b)), ...walked, stood: Object.fromEntries(stood) }),
+  JSON.stringify({
+    requests: sent, seed: SEED, statuses: Object.fromEntries([...statuses].sort(([a], [b]) => a - b)), ...walked, stood: Object.fromEntries(stood),
+  }),
 )
 for (const fault of faults.slice(0, 30)) console.log(`FAULT ${fault}`)
 console.log(`${faults.length} faults`)
