@@ -35,8 +35,19 @@ function openDatabase(): Database {
   const { DATABASE_POOL: most, DATABASE_DEADLINE_S: seconds } = process.env
   const pool = new TimelyPool({ ...place(), max: Number(most ?? 10), deadlineMs: deadlineMs ?? Number(seconds ?? DEADLINE_S) * 1000 })
   const db = drizzle(pool)
-  // Drizzle's own way keeps the connection for good when it is lost at `begin`.
-  db.transaction = (work, config) => pool.lend(client => drizzle(client).transaction(work, config))
+  // Drizzle's own way keeps the connection for good when it is lost at `begin`, and tells of a lost one only that it cannot be rolled back.
+  db.transaction = (work, config) => pool.lend(async (client) => {
+    let why: unknown
+    const noting: typeof work = async (tx) => {
+      try {
+        return await work(tx)
+      } catch (error) {
+        why = error
+        throw error
+      }
+    }
+    return drizzle(client).transaction(noting, config).catch((error: unknown) => { throw why ?? error })
+  })
   return db
 }
 

@@ -275,7 +275,8 @@ const { faults: found, ...walked } = await verifyAll(database(), photoStore())
 if (found.length > before) faults.push(...found.map(fault => `audit: job ${fault.job}: ${fault.sentence}`))
 console.log(
   JSON.stringify({
-    requests: sent, seed: SEED, statuses: Object.fromEntries([...statuses].sort(([a], [b]) => a - b)), ...walked, stood: Object.fromEntries(stood),
+    requests: sent, seed: SEED, statuses: Object.fromEntries([...statuses].sort(([a], [b]) => a - b)), ...walked,
+    stood: Object.fromEntries(stood),
   }),
 )
 for (const fault of faults.slice(0, 30)) console.log(`FAULT ${fault}`)
