@@ -21,8 +21,9 @@ export default defineConfig({
           name: 'api',
           include: ['tests/api/**/*.test.ts'],
           environment: 'node',
-          testTimeout,
-          hookTimeout: testTimeout,
+          // Some start whole installations, one after the other.
+          testTimeout: 3 * testTimeout,
+          hookTimeout: 3 * testTimeout,
           fileParallelism: false,
         },
       },

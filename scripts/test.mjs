@@ -82,11 +82,11 @@ await main(async () => {
     suite('sheets', 'npm', ['run', '--silent', 'audit-sheets']).then(() =>
       suite('interface', 'npx', vitest('interface'), { countedIn: 'interface.json' })),
   ])
-  // Servers and browsers wait for each other most of the time: two lanes of them, and whole jobs are walked in the gaps.
+  // What starts whole installations has the machine to itself, but for the whole jobs that are walked in its gaps; browsers and their
+  // servers wait for each other, so there are two lanes of them.
   await Promise.all([
     suite('walks', 'nice', ['-n', '19', 'npx', ...vitest('walks'), '--maxWorkers=1'], { countedIn: 'walks.json' }),
-    onInstallation(seeded, 'api', vitest('api')).then(() => journeys(seeded, 2)),
-    journeys(seeded, 1),
+    onInstallation(seeded, 'api', vitest('api')).then(() => Promise.all([journeys(seeded, 1), journeys(seeded, 2)])),
   ])
   rmSync(seeded, { recursive: true, force: true })
 })
