@@ -58,7 +58,8 @@ async function onInstallation(seeded, name, args, env = {}) {
   }
 }
 
-const journeys = (seeded, part) => onInstallation(seeded, `journeys-${part}`, ['playwright', 'test', `--shard=${part}/2`], { NEEDLER_SHARD: `journeys-${part}` })
+const journeys = (seeded, part) =>
+  onInstallation(seeded, `journeys-${part}`, ['playwright', 'test', `--shard=${part}/2`], { NEEDLER_SHARD: `journeys-${part}` })
 
 await main(async () => {
   rmSync(RESULTS, { recursive: true, force: true })

@@ -22,8 +22,7 @@ async function restore(path: string): Promise<Manifest> {
   const store = photoStore()
   // What stands there while it is not whole: nobody starts on it, and it can be begun anew.
   const mark = join(folder, 'restoring')
-  const isAgain = existsSync(mark)
-  if (!isAgain) await requireEmpty()
+  if (!existsSync(mark)) await requireEmpty()
   const work = mkdtempSync(join(tmpdir(), 'needler-restore-'))
   let manifest: Manifest | undefined
   try {
@@ -39,7 +38,6 @@ async function restore(path: string): Promise<Manifest> {
         // Before anything is written: with the wrong passphrase nothing is.
         const { sessionSecret, sealSecret } = await unlockKeys(await bytes(), secret)
         writeFileSync(mark, '')
-        if (isAgain) for (const key of await store.keys()) await store.remove(key)
         writeFileSync(join(folder, 'session-secret'), sessionSecret, { mode: 0o600 })
         writeFileSync(join(folder, 'seal-secret'), sealSecret, { mode: 0o600 })
       } else if (name === 'database.dump') {

@@ -52,21 +52,29 @@ function openDatabase(): Database {
 }
 
 /** Rows of a statement in the words of PostgreSQL; a name has it prepared once a connection. */
-export async function rowsOf<T extends QueryResultRow>(db: Pick<Database, '$client'>, text: string, values: unknown[] = [], name?: string): Promise<T[]> {
+export async function rowsOf<T extends QueryResultRow>(
+  db: Pick<Database, '$client'>, text: string, values: unknown[] = [], name?: string,
+): Promise<T[]> {
   const { rows } = await db.$client.query({ text, values, ...name ? { name } : {} }) as { rows: T[] }
   return rows
 }
 
 /** Hears what is told on a channel of PostgreSQL, on a connection of its own, until that is lost; gives the way to stop. */
 export async function listenTo(channel: string, hear: (payload: string) => void, onLost: () => void): Promise<() => void> {
-  const client = new pg.Client({ ...place(), connectionTimeoutMillis: DEADLINE_S * 1000 })
+  const client = new pg.Client({ ...place(), connectionTimeoutMillis: DEADLINE_S * 1000, query_timeout: DEADLINE_S * 1000 })
   client.on('notification', ({ payload = '' }) => hear(payload)).on('error', onLost).on('end', onLost)
-  await client.connect()
-  await client.query(`listen ${client.escapeIdentifier(channel)}`)
-  return () => {
+  const stop = () => {
     client.removeListener('end', onLost)
     void client.end().catch(() => undefined)
   }
+  try {
+    await client.connect()
+    await client.query(`listen ${client.escapeIdentifier(channel)}`)
+  } catch (error) {
+    stop()
+    throw error
+  }
+  return stop
 }
 
 /** Lets the running queries end, then closes the pool. */

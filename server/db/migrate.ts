@@ -30,9 +30,11 @@ try {
 /** True when a later version has changed the tables already: what it wrote there, this one would not understand. */
 async function isNewer(): Promise<boolean> {
   const { entries } = JSON.parse(readFileSync(`${FOLDER}/meta/_journal.json`, 'utf8')) as { entries: { when: number }[] }
-  const { rows: [table] } = await database().execute<{ there: boolean }>(sql`select to_regclass('drizzle.__drizzle_migrations') is not null as there`)
+  const { rows: [table] } = await database().execute<{ there: boolean }>(
+    sql`select to_regclass('drizzle.__drizzle_migrations') is not null as there`)
   if (!table?.there) return false
-  const { rows: [last] } = await database().execute<{ at: string | null }>(sql`select max(created_at) as at from drizzle.__drizzle_migrations`)
+  const { rows: [last] } = await database().execute<{ at: string | null }>(
+    sql`select max(created_at) as at from drizzle.__drizzle_migrations`)
   return Number(last?.at ?? 0) > Math.max(...entries.map(({ when }) => when))
 }
 

@@ -2,6 +2,10 @@ import { getRequestHost, type H3Event } from 'h3'
 import { Problem } from '../services/problem'
 import { isBehindProxy } from './client-place'
 
+/** True for a page of this host; browsers always say of which theirs is, programs of the house need not. `null` is another page. */
+export const isOfHost = (origin: string | null | undefined, host: string | null): boolean =>
+  (origin ?? null) === null || (URL.canParse(origin!) && new URL(origin!).host === host)
+
 const CHANGES_NOTHING = new Set(['GET', 'HEAD', 'OPTIONS'])
 
 /**
@@ -12,6 +16,5 @@ export function requireOwnPage(event: H3Event): void {
   if (CHANGES_NOTHING.has(event.method)) return
   const { origin, 'sec-fetch-site': site } = event.node.req.headers
   const host = getRequestHost(event, { xForwardedHost: isBehindProxy(event.node.req) })
-  const isOwn = typeof site === 'string' ? site === 'same-origin' : origin === undefined || (URL.canParse(origin) && new URL(origin).host === host)
-  if (!isOwn) throw new Problem(403, 'request.elsewhere', 'This was sent by a page that is not of this Needler. Nothing was changed.')
+  if (!(typeof site === 'string' ? site === 'same-origin' : isOfHost(origin, host))) throw new Problem(403, 'request.elsewhere', 'This was sent by a page that is not of this Needler. Nothing was changed.')
 }

@@ -1,4 +1,5 @@
 import { parse } from 'cookie-es'
+import { isOfHost } from '../http/same-origin'
 import { sessionOfCookies } from '../http/session-cookie'
 import { signedInOf } from '../http/session-person'
 import { hub } from './hub'
@@ -20,9 +21,7 @@ type UpgradeRequest = Pick<Request, 'headers' | 'url'> & { context: Record<strin
 /** Lets a connection in, or gives the answer that refuses it: from another page, without a session, or one too many. */
 export async function admit(request: UpgradeRequest): Promise<Response | undefined> {
   try {
-    const origin = request.headers.get('origin')
-    // Browsers always say where they come from; programs of the house need not. `null` and anything unreadable is another page.
-    if (origin !== null && !(URL.canParse(origin) && new URL(origin).host === request.headers.get('host')))
+    if (!isOfHost(request.headers.get('origin'), request.headers.get('host')))
       return refuse(403, 'This page may not listen here.')
     const session = await sessionOfCookies(parse(request.headers.get('cookie') ?? ''))
     const signedIn = await signedInOf(session)

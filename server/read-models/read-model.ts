@@ -1,7 +1,8 @@
-import { and, eq, getTableColumns, getTableName, notInArray, sql } from 'drizzle-orm'
+import { and, eq, getTableColumns, getTableName, notInArray } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import type { EventType, JobState, Sheet } from '#core'
 import type { Database, Transaction } from '../db/client'
+import { asSent } from '../db/columns'
 
 /** A job as a read model looks at it. */
 export interface JobAt {
@@ -77,8 +78,7 @@ export async function replaceRows<T extends PgTable & { jobId: PgColumn, eventId
   const kept = rows.map(row => (row as { eventId: string }).eventId)
   await tx.delete(table).where(and(eq(table.jobId, jobId), notInArray(table.eventId, kept)))
   if (rows.length === 0) return
-  const set = Object.fromEntries(Object.entries(getTableColumns(table)).map(([key, { name }]) => [key, sql.raw(`excluded.${name}`)]))
-  await tx.insert(table).values([...rows]).onConflictDoUpdate({ target: table.eventId, set: set as never })
+  await tx.insert(table).values([...rows]).onConflictDoUpdate({ target: table.eventId, set: asSent(getTableColumns(table)) as never })
 }
 
 /** Rows in an order of their own, to be compared. */

@@ -9,7 +9,8 @@ export async function littleRoom(folder: string | undefined): Promise<string | u
   if (!folder) return undefined
   try {
     const { bavail, blocks, bsize } = await statfs(folder)
-    return bavail * bsize < LITTLE.bytes || bavail < blocks * LITTLE.share ? `nearly full: ${Math.floor(bavail * bsize / MB)} MB left` : undefined
+    const isLittle = bavail * bsize < LITTLE.bytes || bavail < blocks * LITTLE.share
+    return isLittle ? `nearly full: ${Math.floor(bavail * bsize / MB)} MB left` : undefined
   } catch {
     return undefined
   }

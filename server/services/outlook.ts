@@ -4,6 +4,7 @@ import {
   type DueAnswer, type HoursPerDay, type IntervalFit, type KindRow, type MachineHours, type PositionWear,
 } from '#core'
 import type { Database, Transaction } from '../db/client'
+import { asSent } from '../db/columns'
 import { job, outlookStale, reading, unit, unitOutlook } from '../db/schema'
 import { metersOf } from './meters'
 import { openOn, type Told } from './parts'
@@ -132,7 +133,7 @@ export async function refreshKind(db: Database, kind: string, day = today()): Pr
     }
   })
   const { unitId: _unitId, ...columns } = getTableColumns(unitOutlook)
-  const set = Object.fromEntries(Object.entries(columns).map(([key, { name }]) => [key, sql.raw(`excluded.${name}`)]))
+  const set = asSent(columns)
   for (let i = 0; i < rows.length; i += MOST_AT_ONCE)
     await db.insert(unitOutlook).values(rows.slice(i, i + MOST_AT_ONCE)).onConflictDoUpdate({ target: unitOutlook.unitId, set })
   return units.map(at => at.unit.tag)

@@ -106,7 +106,7 @@ export async function readPhoto(
   store: PhotoStore,
   person: Person,
   { job, photo }: { job: string; photo: string },
-): Promise<Buffer> {
+): Promise<{ bytes: Buffer, sha256: string }> {
   await loadLiveJob(db, person, job, { fresh: false })
   const [known] = await db.select().from(photoTable).where(eq(photoTable.id, photo))
   const bytes = known?.jobId === job ? await store.read(photoKey(job, photo)) : null
@@ -117,5 +117,5 @@ export async function readPhoto(
       'photo.damaged',
       'The picture that is kept is not the one that the record names. It is not shown; tell the office.',
     )
-  return bytes
+  return { bytes, sha256: known!.sha256 }
 }

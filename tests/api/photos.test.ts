@@ -191,6 +191,6 @@ describe('a photo in a bucket', () => {
     await expect(readPhoto(database(), store, okafor, { job, photo })).rejects.toMatchObject({ code: 'photo.damaged' })
     await expect(keep(await picture(320, 200, '#933'))).rejects.toMatchObject({ code: 'photo.other' })
     await keep(bytes)
-    expect(Buffer.compare(await readPhoto(database(), store, okafor, { job, photo }), whole)).toBe(0)
+    expect(Buffer.compare((await readPhoto(database(), store, okafor, { job, photo })).bytes, whole)).toBe(0)
   })
 })

@@ -7,7 +7,7 @@ import { photoStore } from '../../services/photo-store'
 
 export default defineApi({ right: 'sheet:read', params: contentParams, share: 'reading' }, async ({ event, params }) => {
   const { type, bytes } = await readAttachment(database(), photoStore(), params.sha256)
-  return sendKept(event, bytes, {
+  return sendKept(event, { bytes, sha256: params.sha256 }, {
     'content-type': type,
     // A paper is saved and opened by what the person trusts, never inside this page.
     'x-content-type-options': 'nosniff',

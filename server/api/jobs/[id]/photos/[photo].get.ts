@@ -6,6 +6,6 @@ import { photoStore } from '../../../../services/photo-store'
 import { readPhoto } from '../../../../services/photos'
 
 export default defineApi({ right: 'job:read', params: photoParams, share: 'reading' }, async ({ event, person, params }) => {
-  const bytes = await readPhoto(database(), photoStore(), person, { job: params.id, photo: params.photo })
-  return sendKept(event, bytes, { 'content-type': 'image/jpeg' })
+  const kept = await readPhoto(database(), photoStore(), person, { job: params.id, photo: params.photo })
+  return sendKept(event, kept, { 'content-type': 'image/jpeg' })
 })
