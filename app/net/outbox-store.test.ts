@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { effectScope } from 'vue'
+import { effectScope, nextTick, watch } from 'vue'
 import type { JobEvent } from '#core'
 import type { AppendResult, ProblemDetails, SessionPerson } from '#shared/wire/types'
 import { soon } from '../../tests/support/soon'
@@ -134,6 +134,23 @@ describe('what waits on a device', () => {
     await settled(second.outbox)
     expect(server.sent.map(batch => batch.ids)).toEqual([['a', 'b']])
     expect(second.outbox.offline).toBe(false)
+  })
+
+  it('is told whole when a device starts, with its pictures and what is done meanwhile', async () => {
+    const first = device()
+    first.session.expired = true
+    await first.outbox.add('job-1', note('a'))
+    await first.outbox.addPhoto({ id: 'p', job: 'job-1', by: okafor.id, picture: new Blob(['picture'], { type: 'image/jpeg' }) }, () => true)
+    const { outbox, session } = device()
+    session.expired = true
+    const told: number[] = []
+    watch(() => outbox.count, count => void told.push(count))
+    const restored = outbox.restore()
+    const added = outbox.add('job-1', note('b'))
+    await Promise.all([restored, added])
+    await nextTick()
+    expect(outbox.waiting.map(({ event }) => event.id)).toEqual(['a', 'b'])
+    expect(told).toEqual([1, 3])
   })
 
   it('keeps waiting when the server is broken or the sign-in has run out, and says which', async () => {

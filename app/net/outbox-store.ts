@@ -42,10 +42,18 @@ export const useOutboxStore = defineStore('outbox', () => {
   let restored: Promise<void> | undefined
   function restore(): Promise<void> {
     restored ??= (async () => {
-      const store = await deviceStore()
-      waiting.value = await store.getAll('waiting')
-      setAside.value = await store.getAll('setAside')
-      photos.value = await store.getAll('photos')
+      const kept = (await deviceStore()).transaction(['waiting', 'setAside', 'photos'])
+      const [events, refused, pictures] = await Promise.all([
+        kept.objectStore('waiting').getAll(),
+        kept.objectStore('setAside').getAll(),
+        kept.objectStore('photos').getAll(),
+      ])
+      // All at once, so that nobody is told for a moment that less waits than does; and what was done meanwhile waits too.
+      const known = new Set(events.map(entry => entry.event.id))
+      const meanwhile = waiting.value.filter(entry => !known.has(entry.event.id))
+      waiting.value = [...events, ...meanwhile]
+      setAside.value = refused
+      photos.value = pictures
       void send()
     })()
     return restored
