@@ -13,7 +13,7 @@ const tests = { regex: '(^|/)tests/', message: 'The product does not know its te
 const FLOORS = ['ui', 'net', 'job', 'features', 'frame', 'pages']
 const above = floor => FLOORS.slice(FLOORS.indexOf(floor) + 1)
 /** What checks on the server: its library is a third of a page, and no tablet needs it. */
-const CHECKS = ['drafts', 'events', 'fleet', 'id', 'instrument-stream', 'instruments', 'people', 'rules', 'stores', 'watch']
+const CHECKS = ['drafts', 'events', 'fleet', 'id', 'instrument-stream', 'instruments', 'list', 'people', 'rules', 'stores', 'watch']
 const typesOnly = {
   regex: `^#shared/wire/(${CHECKS.join('|')})$`, allowTypeImports: true, message: 'This checks what arrives: the interface takes its types only.',
 }
@@ -87,6 +87,15 @@ export default withNuxt(
     }),
   },
   { files: ['shared/**/*.ts'], rules: forbid(app, server, demo, tests) },
+  {
+    files: ['shared/**/*.ts', 'server/**/*.ts'],
+    ignores: ['shared/wire/list.ts'],
+    rules: {
+      'no-restricted-syntax': ['error', {
+        selector: 'CallExpression[callee.object.name="Joi"][callee.property.name="array"]', message: 'list() judges the length before the items.',
+      }],
+    },
+  },
   { files: ['app/**/*.{ts,vue}'], ignores: ['app/**/*.test.ts'], rules: forbid(server, demo, tests, core) },
   ...FLOORS.slice(0, -1).map(floor => ({
     files: [`app/${floor}/**/*.{ts,vue}`],

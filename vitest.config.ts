@@ -15,7 +15,7 @@ export default defineConfig({
     projects: [
       { test: { ...core, name: 'core', include: ['core/**/*.test.ts', 'shared/**/*.test.ts', 'scripts/**/*.test.ts'], exclude: walks } },
       { test: { ...core, name: 'walks', include: walks } },
-      { test: { name: 'interface', include: ['app/**/*.test.ts'], environment: 'node', testTimeout } },
+      { test: { name: 'interface', include: ['app/**/*.test.ts', 'server/**/*.test.ts'], environment: 'node', testTimeout } },
       {
         test: {
           name: 'api',

@@ -22,6 +22,12 @@ const median = values => [...values].sort((a, b) => a - b)[Math.floor(values.len
 
 const inMs = ms => `${ms.toFixed(ms < 10 ? 1 : 0)} ms`
 const inTime = (what, ms, aimMs) => [what, inMs(ms), `${aimMs} ms`, ms <= aimMs]
+const inMemory = (what, mb, aimMb) => [what, `${mb.toFixed(0)} MB`, `${aimMb} MB`, mb <= aimMb]
+/** Against the same requests with nobody beside them; on a quiet machine also by the clock. */
+const besides = (what, { quiet, busy }, most) => [
+  inTime(what, busy, 300),
+  [`the same against nobody beside them (${inMs(quiet)})`, `× ${(busy / quiet).toFixed(1)}`, `× ${most}`, busy <= most * quiet],
+]
 /** Of many rounds: the median is told, the p95 (or the worst) is held against the aim. */
 const spread = (what, { median, p95, most }, aimMs, worst = false) => {
   const held = worst ? most : p95
@@ -75,6 +81,7 @@ await main(async () => {
     const instruments = await script('tests/speed/instruments.ts')
     const clock = await script('tests/speed/clock.ts')
     const desk = await script('tests/speed/desk.ts')
+    const benches = await script('tests/speed/benches.ts')
     const abuse = await script('tests/speed/abuse.ts')
     const append = await appendRatio(installation.env.DATABASE_URL)
     // Its ten thousand units come last: what is measured before is a shop of the usual size.
@@ -125,9 +132,11 @@ await main(async () => {
       ],
     ]
     rows.push(
-      inTime(`health while ten abusers send ${abuse.requests} requests, p95`, abuse.health, 300),
-      inTime('tick of another person meanwhile, stored, p95', abuse.tick, 300),
-      ['memory of the server meanwhile, with its workers', `${abuse.memory.toFixed(0)} MB`, '600 MB', abuse.memory <= 600],
+      inTime(`${benches.benches} benches with an entry a second each: the answer, p95 (one alone ${inMs(benches.alone.p95)})`, benches.together.p95, 150),
+      inMemory('memory of the server meanwhile', benches.memory, 700),
+      ...besides(`health while ten abusers send ${abuse.requests} requests, p95`, abuse.health, 3),
+      ...besides('tick of another person meanwhile, stored, p95', abuse.tick, 4),
+      inMemory('memory of the server meanwhile, with its workers', abuse.memory, 600),
     )
     say('')
     const pace = ({ pace: { median, p95 } }) => `${inMs(median)} (p95 ${inMs(p95)})`

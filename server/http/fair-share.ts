@@ -2,6 +2,7 @@ import { LRUCache } from 'lru-cache'
 import pLimit, { type LimitFunction } from 'p-limit'
 import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible'
 import { Problem } from '../services/problem'
+import { LoopTime } from './loop-time'
 
 /*
  * One person's browser, or a script with a valid sign-in, cannot slow the shop: each person has a few requests in work at a time, a short
@@ -35,6 +36,8 @@ function limitOf(name: string, atOnce: number): LimitFunction {
   return limit
 }
 
+const loop = new LoopTime()
+
 /** Does a person's work in their turn. */
 export function inShare<T>(person: string, share: Share, work: () => Promise<T>): Promise<T> {
   const { atOnce, waiting } = SHARES[share]
@@ -43,7 +46,7 @@ export function inShare<T>(person: string, share: Share, work: () => Promise<T>)
     throw new Problem(429, 'share.requests', 'Too many requests of yours are under way. Nothing was lost; wait a moment and try again.', {
       retryAfterSeconds: 2,
     })
-  return limit(work)
+  return limit(() => loop.do(person, work))
 }
 
 /** Counts what a person sends. */

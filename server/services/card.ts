@@ -1,5 +1,5 @@
 import { and, eq } from 'drizzle-orm'
-import { sheetForJob, upgradeSheet } from '#core'
+import { sheetForJob } from '#core'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job } from '../db/schema'
@@ -23,5 +23,5 @@ export async function cardOfUnit(db: Database, person: Person, tag: string): Pro
   const released = unit.sheetKey ? await newestReleased(db, unit.sheetKey) : undefined
   if (!released) throw new Problem(409, 'unit.no-sheet', `There is no machine sheet for ${tag} yet, so there is no card to print.`)
   const bends = await bendsOfUnit(db, unit.id)
-  return { ...printed, sheet: sheetForJob(upgradeSheet(released.document), { options: unit.options, ...bends ? { bends } : {} }) }
+  return { ...printed, sheet: sheetForJob(released.document, { options: unit.options, ...bends ? { bends } : {} }) }
 }

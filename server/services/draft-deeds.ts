@@ -85,7 +85,7 @@ export async function carryDraft(
       .where(and(eq(sheet.key, draft.key), eq(sheet.revision, draft.basedOn), eq(sheet.origin, 'released')))
     if (!base) throw new Problem(409, 'draft.no-base', `Revision ${draft.basedOn} is not kept here, so nobody can tell what this draft has changed.`)
     const now = upgradeSheet(draft.document)
-    const { document, left } = carryOver(upgradeSheet(base.document), now, upgradeSheet(newest.document))
+    const { document, left } = carryOver(upgradeSheet(base.document), now, newest.document)
     const n = draft.seq + 1
     const edits = editsBetween(now, document)
     await tx.insert(draftDeed).values({ id, draftId, n, by: person.id, edits, carries: newest.revision, left })

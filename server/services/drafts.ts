@@ -139,7 +139,7 @@ async function documentsFor(db: Database, start: DraftStart): Promise<{ document
   if (start.from !== 'import') {
     const released = await newestReleased(db, start.key)
     if (!released) throw new Problem(404, 'sheet.unknown', `There is no sheet "${start.key}".`)
-    const document = upgradeSheet(released.document)
+    const document = released.document
     return start.from === 'copy'
       ? [{ document: { ...document, key: `sheet-${randomUUID()}`, revision: 1, title: start.title }, basedOn: null }]
       : [{ document, basedOn: released.revision }]

@@ -5,20 +5,19 @@ import {
   foldJob,
   standingSheet,
   STATE_FORMAT,
-  upgradeSheet,
   type JobEvent,
   type JobState,
   type OpenedWith,
   type RecordedEvent,
   type Sheet,
   type Shelf,
-  type SheetDocument,
 } from '#core'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { job, jobEvent, jobSnapshot, sheet, unit } from '../db/schema'
 import { Problem } from './problem'
 import { requireReach } from './reach'
+import { documentOf, releasedDocument } from './sheets'
 
 /** A job as this process last saw it. The database decides; this is only where the next look starts from. */
 export interface LiveJob {
@@ -38,34 +37,12 @@ export interface LiveJob {
   snapshotSeq: number
 }
 
-const known = new LRUCache<string, SheetDocument>({ max: 200 })
 const jobs = new LRUCache<string, LiveJob>({ max: 500 })
-
-/** A document does not change, so one read a process is enough. */
-async function documentOfJob(db: Database, id: string): Promise<SheetDocument> {
-  const found = known.get(id)
-  if (found) return found
-  const [row] = await db.select({ document: sheet.document }).from(sheet).where(eq(sheet.id, id))
-  const document = upgradeSheet(row!.document)
-  known.set(id, document)
-  return document
-}
-
-/** A released document by its hash; undefined where there is none. */
-async function releasedDocument(db: Database, sha256: string): Promise<SheetDocument | undefined> {
-  const found = known.get(sha256)
-  if (found) return found
-  const [row] = await db.select({ document: sheet.document }).from(sheet).where(and(eq(sheet.sha256, sha256), eq(sheet.origin, 'released')))
-  if (!row) return undefined
-  const document = upgradeSheet(row.document)
-  known.set(sha256, document)
-  return document
-}
 
 /** What a job was opened with, with what its entries take over. */
 export async function shelfOf(db: Database, sheetId: string, entries: readonly Told[], state?: JobState): Promise<Shelf> {
   const taken = state?.takenOver.map(body => ({ type: TAKEOVER, body })) ?? []
-  return withTaken(db, { opened: await documentOfJob(db, sheetId), later: {} }, [...taken, ...entries])
+  return withTaken(db, { opened: await documentOf(db, sheetId), later: {} }, [...taken, ...entries])
 }
 
 const TAKEOVER = 'sheet-taken-over'

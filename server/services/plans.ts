@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, inArray } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/pg-core'
-import { DomainError, fullOptions, kitCheck, kitNeed, upgradeSheet, type JobSetup, type KitCheck, type SheetDocument } from '#core'
+import { DomainError, fullOptions, kitCheck, kitNeed, type JobSetup, type KitCheck, type SheetDocument } from '#core'
 import type { PlanInput, PlanNeed, PlanRow } from '#shared/wire/stores'
 import type { Person } from '#shared/wire/types'
 import type { Database, Transaction } from '../db/client'
@@ -152,7 +152,7 @@ export async function needsOf(db: Database, rows: readonly { plan: Plan, unit: U
 /** The documents of the newest released revisions, by their key. */
 export async function newestOf(db: Database, keys: readonly string[]): Promise<Map<string, SheetDocument>> {
   const found = await Promise.all(keys.map(key => newestReleased(db, key)))
-  return new Map(found.flatMap(sheet => sheet ? [[sheet.key, upgradeSheet(sheet.document)]] : []))
+  return new Map(found.flatMap(sheet => sheet ? [[sheet.key, sheet.document]] : []))
 }
 
 interface PlanFound { plan: Plan, unit: Unit, by: string, who: string | null }
@@ -178,7 +178,7 @@ async function requireSound(db: Database, one: Unit, plan: Settled): Promise<voi
     return
   }
   try {
-    kitNeed(upgradeSheet(sheet.document), setupOf(plan, one))
+    kitNeed(sheet.document, setupOf(plan, one))
   } catch (error) {
     if (error instanceof DomainError) throw new Problem(422, error.code, error.message)
     throw error

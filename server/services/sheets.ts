@@ -1,4 +1,5 @@
-import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, getTableColumns, inArray, sql } from 'drizzle-orm'
+import { LRUCache } from 'lru-cache'
 import { checkSheet, upgradeSheet, type SheetDocument } from '#core'
 import type { RevisionRow, SheetAnswer } from '#shared/wire/drafts'
 import type { Person, SheetRow } from '#shared/wire/types'
@@ -8,18 +9,39 @@ import { Problem } from './problem'
 import { draftsWithin, unitsWithin } from './reach'
 import { hashOfDocument } from './sha256'
 
-/** A document by the name that its content gives it: released, or what an overhaul began with. */
-export async function readDocument(db: Database, sha256: string): Promise<SheetDocument> {
-  const [row] = await db.select({ document: sheet.document }).from(sheet).where(eq(sheet.sha256, sha256)).limit(1)
-  if (!row) throw new Problem(404, 'sheet.unknown', 'There is no such sheet.')
-  return upgradeSheet(row.document)
+const known = new LRUCache<string, SheetDocument>({ max: 300 })
+
+/** The document of a row. It does not change, so one read a process is enough. */
+export async function documentOf(db: Pick<Database, 'select'>, id: string): Promise<SheetDocument> {
+  const found = known.get(id)
+  if (found) return found
+  const [row] = await db.select({ document: sheet.document }).from(sheet).where(eq(sheet.id, id))
+  const document = upgradeSheet(row!.document)
+  known.set(id, document)
+  return document
 }
 
+/** A document by the name that its content gives it: released, or what an overhaul began with. */
+export async function readDocument(db: Database, sha256: string): Promise<SheetDocument> {
+  const [row] = await db.select({ id: sheet.id }).from(sheet).where(eq(sheet.sha256, sha256)).limit(1)
+  if (!row) throw new Problem(404, 'sheet.unknown', 'There is no such sheet.')
+  return documentOf(db, row.id)
+}
+
+/** A released document by its name; undefined where there is none. */
+export async function releasedDocument(db: Database, sha256: string): Promise<SheetDocument | undefined> {
+  const [row] = await db.select({ id: sheet.id }).from(sheet).where(and(eq(sheet.sha256, sha256), eq(sheet.origin, 'released')))
+  return row && documentOf(db, row.id)
+}
+
+const { document: _document, ...head } = getTableColumns(sheet)
+type ReleasedSheet = Omit<typeof sheet.$inferSelect, 'document'> & { document: SheetDocument }
+
 /** The newest released revision of a sheet; undefined where there is none. */
-export async function newestReleased(db: Pick<Database, 'select'>, key: string): Promise<typeof sheet.$inferSelect | undefined> {
-  const [row] = await db.select().from(sheet).where(and(eq(sheet.key, key), eq(sheet.origin, 'released')))
+export async function newestReleased(db: Pick<Database, 'select'>, key: string): Promise<ReleasedSheet | undefined> {
+  const [row] = await db.select(head).from(sheet).where(and(eq(sheet.key, key), eq(sheet.origin, 'released')))
     .orderBy(desc(sheet.revision)).limit(1)
-  return row
+  return row && { ...row, document: await documentOf(db, row.id) }
 }
 
 /** The newest revision of every sheet. */

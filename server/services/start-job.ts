@@ -65,7 +65,7 @@ export async function startJob(
   if (!plan && !without)
     throw new Problem(409, 'unit.no-sheet', `There is no machine sheet for ${tag} yet. Say what it begins with instead.`)
   const own = plan ? undefined : await documentWithout(db, found, without!)
-  const released = plan ? upgradeSheet(plan.document) : own!
+  const released = plan?.document ?? own!
 
   const planned = planId ? (await requirePlan(db, person, planId)).plan : undefined
   if (planned && planned.unitId !== found.id) throw new Problem(422, 'plan.other-unit', `What was planned is not for ${tag}.`)
@@ -148,7 +148,7 @@ async function documentWithout(db: Database, { id, name }: typeof unit.$inferSel
   if (without.from === 'sister') {
     const sister = await newestReleased(db, without.sheet)
     if (!sister) throw new Problem(404, 'sheet.unknown', `There is no sheet "${without.sheet}".`)
-    return { ...upgradeSheet(sister.document), key, revision: 1, title: name }
+    return { ...sister.document, key, revision: 1, title: name }
   }
   if (without.from === 'draft') {
     const [left] = await db.select({ document: sheetDraft.document }).from(sheetDraft).innerJoin(job, eq(job.id, sheetDraft.jobId))

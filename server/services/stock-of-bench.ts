@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { and, eq, inArray, isNotNull, or } from 'drizzle-orm'
-import { fullOptions, upgradeSheet } from '#core'
+import { fullOptions } from '#core'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { partNews, plannedJob, stockLot, unit } from '../db/schema'
@@ -24,7 +24,7 @@ export async function followBench(db: Database, person: Person, { jobId, unitId 
   if (!at || !sheet) return 0
   const [plan] = await db.select({ id: plannedJob.id }).from(plannedJob).where(eq(plannedJob.jobId, jobId))
   const holder = plan?.id ?? jobId
-  const { stock } = fittingFor(await shelvesOf(db, [sheet.key]), at, fullOptions(upgradeSheet(sheet.document), at.options), holder)
+  const { stock } = fittingFor(await shelvesOf(db, [sheet.key]), at, fullOptions(sheet.document, at.options), holder)
   const wanted = new Map<string, { item: string, lot: string, count: number }>()
   for (const { part, lot, serial, count } of fitted) {
     const items = stock.filter(one => one.part === part).map(({ item }) => item)

@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, inArray, or, sql } from 'drizzle-orm'
-import { freeOf, groupBy, lastGoodDay, shortages, upgradeSheet, type PlannedNeed } from '#core'
+import { freeOf, groupBy, lastGoodDay, shortages, type PlannedNeed } from '#core'
 import type { EntryRow, FitInput, FitRow, ItemAnswer, ItemInput, ItemRow, LotRow, OrderInput, OrderRow, ShortageRow } from '#shared/wire/stores'
 import type { Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
@@ -122,7 +122,7 @@ async function requireKit(db: Database, { kitOf, contents }: Pick<ItemInput, 'ki
   }
   const sheet = await newestReleased(db, kitOf)
   if (!sheet) throw new Problem(422, 'sheet.unknown', `There is no released sheet "${kitOf}".`)
-  const parts = new Set(upgradeSheet(sheet.document).parts.map(({ key }) => key))
+  const parts = new Set(sheet.document.parts.map(({ key }) => key))
   const unknown = contents.find(({ part }) => !parts.has(part))
   if (unknown) throw new Problem(422, 'kit.unknown-part', `The sheet has no part "${unknown.part}".`)
 }
@@ -150,7 +150,7 @@ export async function approveFit(
   const item = await requireItem(db, number)
   const sheet = await newestReleased(db, sheetKey)
   if (!sheet) throw new Problem(422, 'sheet.unknown', `There is no released sheet "${sheetKey}".`)
-  const document = upgradeSheet(sheet.document)
+  const document = sheet.document
   if (!document.parts.some(({ key }) => key === part)) throw new Problem(422, 'fit.unknown-part', `The sheet has no part "${part}".`)
   for (const [option, values] of Object.entries(when ?? {})) {
     const known = document.options?.find(({ key }) => key === option)?.values.map(({ key }) => key)

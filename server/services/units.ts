@@ -1,5 +1,5 @@
 import { and, desc, eq, exists, inArray, ne, sql } from 'drizzle-orm'
-import { bendInWords, bendName, upgradeSheet, type EventBodies, type SheetDocument, type UnitBends } from '#core'
+import { bendInWords, bendName, type EventBodies, type SheetDocument, type UnitBends } from '#core'
 import type { OutlookRow } from '#shared/wire/fleet'
 import type { JobRow, Person, SisterJob, TimerRow, UnitAnswer, UnitRow } from '#shared/wire/types'
 import type { Database } from '../db/client'
@@ -48,7 +48,7 @@ export async function readUnit(db: Database, person: Person, tag: string): Promi
       nextDue, intervalHours, regulationDue, version, history,
       nameplate: found.unit.nameplate,
       options: found.unit.options,
-      bends: plan && bends ? figuresOf(upgradeSheet(plan.document), bends) : [],
+      bends: plan && bends ? figuresOf(plan.document, bends) : [],
       sheet: plan ? { key: plan.key, title: plan.title, revision: plan.revision, sha256: plan.sha256 } : null,
       draft: draft ? { id: draft.id, at: draft.at.toISOString() } : null,
     },

@@ -1,5 +1,5 @@
 import { eq, sql } from 'drizzle-orm'
-import { sheetForUnit, upgradeSheet, DomainError } from '#core'
+import { sheetForUnit, DomainError } from '#core'
 import type { UnitChangeSaid, UnitInput } from '#shared/wire/fleet'
 import type { Person } from '#shared/wire/types'
 import type { Database, Transaction } from '../db/client'
@@ -110,7 +110,7 @@ async function requireSheet(db: Database, { sheet, options }: Pick<UnitInput, 's
   const found = await newestReleased(db, sheet)
   if (!found) throw new Problem(422, 'sheet.unknown', `There is no released sheet "${sheet}".`)
   try {
-    sheetForUnit(upgradeSheet(found.document), options)
+    sheetForUnit(found.document, options)
   } catch (error) {
     if (error instanceof DomainError) throw new Problem(422, error.code, error.message)
     throw error

@@ -4,6 +4,9 @@ import { auditSheet, countsOf, draftFaults, upgradeSheet, type SheetDocument } f
 import type { SheetSaid } from '#shared/wire/drafts'
 import { database } from '../db/client'
 import { sheet, sheetDraft } from '../db/schema'
+import { giveWay } from './give-way'
+
+giveWay()
 
 const TABLES = { sheet, draft: sheetDraft }
 

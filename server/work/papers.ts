@@ -5,6 +5,9 @@ import { dossierCsv } from '../papers/dossier-csv'
 import { jobCard, type CardOf } from '../papers/job-card'
 import { makePdf } from '../papers/pdf'
 import { readDossier, type Page } from '../services/dossier'
+import { giveWay } from './give-way'
+
+giveWay()
 
 /** Bytes go over to the other thread, they are not copied. */
 function handOver(bytes: Uint8Array): unknown {

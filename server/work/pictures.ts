@@ -4,6 +4,9 @@ import { PDFArray, PDFDict, PDFDocument, PDFName, PDFStream } from '@cantoo/pdf-
 import sharp from 'sharp'
 import workerpool from 'workerpool'
 import { paperAnew } from '../papers/paper-anew'
+import { giveWay } from './give-way'
+
+giveWay()
 
 /*
  * Draws a picture anew from its pixels, and looks through a PDF, in a process of its own that is killed when it takes too long. Only the

@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import { ENERGY_KINDS, PRODUCTS, type countsOf, type Edit, type EnergyKind, type DraftLeft, type FrameAsked, type SheetDocument } from '#core'
 import type { DraftOrigin, DraftStatus, ProposalStatus } from '../draft-words'
+import { list } from './list'
 import { id } from './id'
 
 /** A sheet that is being written, as lists show it. */
@@ -134,7 +135,7 @@ const line = Joi.string().trim().min(1).max(200)
 const sheetKey = Joi.string().max(60)
 /** What an overhaul, or a draft, without a sheet is asked first. */
 export const frameShape = {
-  energies: Joi.array().items(Joi.valid(...ENERGY_KINDS)).unique().max(ENERGY_KINDS.length),
+  energies: list().items(Joi.valid(...ENERGY_KINDS)).unique().max(ENERGY_KINDS.length),
   product: Joi.valid(...PRODUCTS),
   /** Of the families that stand; the core refuses another. */
   family: Joi.string().max(40),
@@ -147,7 +148,7 @@ export const draftStartSchema = Joi.object({
     { is: 'revision', then: Joi.object({ key: sheetKey.required() }) },
     { is: 'copy', then: Joi.object({ key: sheetKey.required(), title: line.required() }) },
     // The core checks a document and names the place of a fault; here it only has to be an object.
-    { is: 'import', then: Joi.object({ documents: Joi.array().items(Joi.object().unknown(true)).min(1).max(50).required() }) },
+    { is: 'import', then: Joi.object({ documents: list().items(Joi.object().unknown(true)).min(1).max(50).required() }) },
     { is: 'frame', then: Joi.object({ title: line.required(), ...frameShape, energies: frameShape.energies.required() }) },
   ],
 }) as Joi.ObjectSchema<DraftStart>
@@ -165,7 +166,7 @@ const edit = Joi.object({
 /** A deed of an author: edits, or the number of the own deed that is taken back. */
 export const deedSchema = Joi.object({
   id: id('the number of a deed').required(),
-  edits: Joi.array().items(edit).min(1).max(MOST_EDITS),
+  edits: list().items(edit).min(1).max(MOST_EDITS),
   undoes: Joi.number().integer().min(1),
 }).xor('edits', 'undoes') as Joi.ObjectSchema<{ id: string, edits?: Edit[], undoes?: number }>
 
@@ -191,5 +192,5 @@ export const decideDepartureSchema = Joi.object({
 export const releaseSchema = Joi.object({
   seq: Joi.number().integer().min(0).required(),
   note: Joi.string().trim().min(1).max(1200).required(),
-  units: Joi.array().items(Joi.string().max(40)).unique().max(200).default([]),
+  units: list().items(Joi.string().max(40)).unique().max(200).default([]),
 }) as Joi.ObjectSchema<{ seq: number, note: string, units: string[] }>

@@ -5,6 +5,7 @@ import {
   TIGHTENING_PATTERNS, TIGHTENING_TOOLS,
   type EventType,
 } from '#core'
+import { list } from './list'
 import { id } from './id'
 import { day, instrumentTag } from './instruments'
 import { pin } from './people'
@@ -14,8 +15,8 @@ const markKey = Joi.string().pattern(/^MK-[0-9]{1,3}$/)
 const text = Joi.string().trim().min(1).max(2000)
 const word = Joi.string().trim().min(1).max(200)
 const count = Joi.number().integer().min(1).max(2000)
-const keys = Joi.array().items(key).max(40)
-const steps = Joi.array().items(key).unique().max(400)
+const keys = list().items(key).max(40)
+const steps = list().items(key).unique().max(400)
 const opened = Joi.object({
   key, revision: Joi.number().integer().min(1).max(9999).required(), sha256: Joi.string().hex().length(64).required(),
 })
@@ -28,8 +29,8 @@ const tag = Joi.string()
 const place = Joi.alternatives(Joi.valid(...PLACES), tag)
 const celsius = Joi.number().min(-273.15).max(2000)
 const expansion = Joi.number().min(0).max(1e-3)
-const counted = Joi.array().items(Joi.object({ part: key.required(), count: Joi.number().integer().min(0).max(2000).required() })).max(30)
-const grid = (cell: Joi.Schema) => Joi.array().items(Joi.array().items(cell).min(1).max(24)).min(1).max(24)
+const counted = list().items(Joi.object({ part: key.required(), count: Joi.number().integer().min(0).max(2000).required() })).max(30)
+const grid = (cell: Joi.Schema) => list().items(list().items(cell).min(1).max(24)).min(1).max(24)
 
 const pass = Joi.number().integer().min(0).max(20).required()
 const degree = Joi.number().min(0).max(360)
@@ -117,7 +118,7 @@ const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.Object
   'seal-measured': Joi.object({
     step: key.required(), seal: key.required(), place: word, method: Joi.valid(...SETTING_METHODS).required(),
     toFaceMm: along, freeMm: length, workingMm: length, gasketMm: along, compressionMm: length, movedMm: along,
-    spacerMm: Joi.array().items(length).max(20),
+    spacerMm: list().items(length).max(20),
   }),
   'shaft-moved': Joi.object({ why: text.min(3).required(), byMm: along }),
   'extraction-tried': Joi.object({
@@ -142,14 +143,14 @@ const BODIES: Record<Exclude<EventType, 'job-opened' | 'photo-kept'>, Joi.Object
   'circumstance-told': Joi.object({ circumstance: word.required(), holds: Joi.boolean().required() }),
   'springs-laid': Joi.object({
     part: key.required(), place: word,
-    lengthsMm: Joi.array().items(Joi.number().greater(0).max(10_000)).min(1).max(60).required(),
+    lengthsMm: list().items(Joi.number().greater(0).max(10_000)).min(1).max(60).required(),
     freshMm: Joi.number().greater(0).max(10_000),
   }),
   'cause-written': Joi.object({
     cause: word, words: text.min(3).required(), rank: Joi.number().integer().min(1).max(200),
     rules: Joi.object({ key: word.required(), revision: Joi.number().integer().min(1).required() }),
   }),
-  'sheet-grown': Joi.object({ adds: Joi.object().required(), links: Joi.array() }).custom((body: unknown, helpers) => {
+  'sheet-grown': Joi.object({ adds: Joi.object().required(), links: list() }).custom((body: unknown, helpers) => {
     const fault = growthFault(body)
     return fault ? helpers.message({ custom: `What is added to the sheet cannot be: ${fault.reason} At ${fault.place}.` }) : body
   }),
@@ -191,15 +192,20 @@ const moment = Joi.string().pattern(/^20\d{2}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\
   .messages({ 'string.pattern.base': 'a moment is written as 2026-05-04T08:00:00.000Z' })
 const base64 = (most: number) => Joi.string().base64().max(most)
 
-const eventSchema = Joi.object({
+const type = Joi.valid(...Object.keys(BODIES)).required()
+const ofType = Object.fromEntries(Object.entries(BODIES).map(([name, body]) => [name, Joi.object({
   id: id('the number of an event').required(),
-  type: Joi.valid(...Object.keys(BODIES)).required(),
+  type,
   happenedAt: moment.required(),
   deed: id('the number of a tap'),
   sealed: Joi.object({ key: base64(800).required(), iv: base64(40).required(), text: base64(20_000).required() }),
-  body: Joi.object().required().when('type', {
-    switch: Object.entries(BODIES).map(([type, body]) => ({ is: type, then: body })),
-  }),
+  body: body.required(),
+})]))
+
+/** The schema of the type is looked up: a `switch` would try all types, one after the other, for each event. */
+const eventSchema = Joi.object({ type }).unknown().custom((event: { type: string }, { state, prefs }) => {
+  const { value, errors } = ofType[event.type]!.$_validate(event, state, prefs) as { value: unknown, errors?: Joi.ErrorReport[] | null }
+  return errors?.[0] ?? value
 })
 
 /** One event that a second person signs at the bench of another, with the own login and PIN, or the password where the PINs are spent. */
@@ -215,7 +221,7 @@ export const signSchema = Joi.object({
 export const appendSchema = Joi.object({
   device: id('the number of a device').required(),
   enteredFor: Joi.object({ id: id('the number of a person').required(), name: word.required() }),
-  events: Joi.array().items(eventSchema).min(1).max(100).required(),
+  events: list().items(eventSchema).min(1).max(100).required(),
 })
 
 /** What a seal holds, once it is open. */
@@ -225,5 +231,5 @@ export const sealSchema = Joi.object({
   pin: pin.required(),
   sha256: Joi.string().hex().length(64).required(),
   head: Joi.object({ seq: Joi.number().integer().min(1).required(), hash: Joi.string().hex().length(64).required() }).required(),
-  waiting: Joi.array().items(id()).max(500).required(),
+  waiting: list().items(id()).max(500).required(),
 })

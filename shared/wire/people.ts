@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import { ROLES } from '../rights'
+import { list } from './list'
 
 /** What a person types about people and their secrets, as the server takes it. */
 
@@ -14,7 +15,7 @@ export const newPassword = Joi.string().min(10).max(200).messages({ 'string.min'
 export const pin = Joi.string().pattern(/^\d{6,8}$/).messages({ 'string.pattern.base': 'a PIN has 6 to 8 digits' })
 export const role = Joi.valid(...ROLES)
 /** Null covers all sites. */
-export const sites = Joi.array().items(Joi.string().max(60)).min(1).max(100).unique().allow(null)
+export const sites = list().items(Joi.string().max(60)).min(1).max(100).unique().allow(null)
 /** The code that the office has given out, as it is typed: its hyphens and capitals do not matter. */
 export const entryCode = Joi.string().trim().max(60)
 /** What a card says to a reader, or a code that a camera has read. */

@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import { isTimeZone } from '../time-zone'
+import { list } from './list'
 
 /** What is typed about sites, as the server takes it. */
 
@@ -12,7 +13,7 @@ export const timeZone = Joi.string().max(60).custom((name: string, helpers) => i
   'any.invalid': 'there is no such time zone; it is named like Europe/London',
 })
 export const bayName = Joi.string().trim().min(1).max(60)
-export const bays = Joi.array().items(bayName).max(200)
+export const bays = list().items(bayName).max(200)
   .unique((one: string, other: string) => one.toLowerCase() === other.toLowerCase())
   .messages({ 'array.unique': 'two bays of a site have the same name' })
 

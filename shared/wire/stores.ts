@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import { DEPTHS, LEDGER_DEEDS, type Depth, type KitCheck, type LedgerDeed, type LotStock, type Shortage } from '#core'
+import { list } from './list'
 import { id } from './id'
 import { day, words, type PieceRun, type PLAN_STATUSES } from './fleet'
 
@@ -73,7 +74,7 @@ export const itemShape = {
   number: Joi.string().trim().pattern(/^[A-Z0-9][A-Z0-9.-]{0,29}$/, 'capital letters, digits, dots and hyphens'), name: words(120),
   makersNumber: words(80).allow(null), shelfLifeMonths: Joi.number().integer().min(1).max(600).allow(null),
   leastStock: Joi.number().integer().min(0).max(100_000), leadDays: Joi.number().integer().min(0).max(2000), kitOf: words(80).allow(null),
-  contents: Joi.array().items(Joi.object({ part: Joi.string().max(60).required(), count: count.required() })).max(300),
+  contents: list().items(Joi.object({ part: Joi.string().max(60).required(), count: count.required() })).max(300),
 }
 
 export interface ItemRow extends ItemInput {
@@ -163,8 +164,8 @@ export interface OrderRow {
 export interface FitInput { sheet: string, part: string, when: Record<string, string[]> | null, units: string[] | null, rank: number }
 export const fitInput = Joi.object<FitInput>({
   sheet: words(80).required(), part: Joi.string().max(60).required(),
-  when: Joi.object().pattern(words(60), Joi.array().items(words(60)).min(1).max(20)).max(10).allow(null).default(null),
-  units: Joi.array().items(words(40)).min(1).max(200).allow(null).default(null), rank: Joi.number().integer().min(1).max(99).default(1),
+  when: Joi.object().pattern(words(60), list().items(words(60)).min(1).max(20)).max(10).allow(null).default(null),
+  units: list().items(words(40)).min(1).max(200).allow(null).default(null), rank: Joi.number().integer().min(1).max(99).default(1),
 })
 /** Where an item fits; `builds` names the ways of building that it is for, an option each. */
 export interface FitRow extends FitInput { id: string, partName: string, sheetTitle: string, builds: string[], by: string, at: string }

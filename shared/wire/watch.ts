@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import { list } from './list'
 import { id } from './id'
 import { YARD_TOPIC, type Topic } from './topics'
 
@@ -18,5 +19,5 @@ const topic = Joi.string().custom((text: string, helpers) => {
 
 /** What a page asks of its live channel: these topics from now on, no others. */
 export const watchSchema = Joi.object<{ watch: Topic[] }>({
-  watch: Joi.array().items(topic).max(MOST_TOPICS).unique().required(),
+  watch: list().items(topic).max(MOST_TOPICS).unique().required(),
 }).required()

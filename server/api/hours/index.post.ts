@@ -1,6 +1,7 @@
 import { getHeader } from 'h3'
 import Joi from 'joi'
 import { hoursShape, unitTag, type HoursImportRow } from '#shared/wire/fleet'
+import { list } from '#shared/wire/list'
 import { database } from '../../db/client'
 import { definePublicApi } from '../../http/define-api'
 import { countBytes, inShare } from '../../http/fair-share'
@@ -15,7 +16,7 @@ const ROW_BYTES = 200
 
 const { at, hours, wasHours } = hoursShape
 const row = Joi.object<HoursImportRow>({ unit: unitTag.required(), at: at.required(), hours: hours.required(), wasHours })
-const body = Joi.object<{ readings: HoursImportRow[] }>({ readings: Joi.array().items(row).min(1).max(MOST_AT_ONCE).required() })
+const body = Joi.object<{ readings: HoursImportRow[] }>({ readings: list().items(row).min(1).max(MOST_AT_ONCE).required() })
 
 /** For programs, with a secret of their own: each reading is recorded, known already, or refused with a sentence. */
 export default definePublicApi({
