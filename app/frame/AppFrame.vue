@@ -58,7 +58,7 @@ const trail = computed(() => {
 async function signOut() {
   problem.value = ''
   try {
-    await session.signOut()
+    await outbox.leave()
     await navigateTo('/sign-in')
   } catch (error) {
     problem.value = sentenceOf(error)

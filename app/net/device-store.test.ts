@@ -28,7 +28,7 @@ it('keeps what waits of a device that an earlier version has filled, and goes on
   expect(await store.countFromIndex('log', 'job', 'a')).toBe(0)
 
   // A newer program in another tab gets the store at once; this one cannot write into what it does not know.
-  const newer = await openDB('needler', 70)
+  const newer = await openDB('needler', 80)
   newer.close()
   await expect(deviceStore()).rejects.toThrow()
 })

@@ -13,6 +13,9 @@ export interface WaitingEvent {
   signed?: { sealed: SealedSignature, at: string }
 }
 
+/** Whose work it is: what a second person has signed waits with the work of the bench. */
+export const ownerOf = ({ signed, event }: WaitingEvent): string => signed?.at ?? event.actor.id
+
 /** An event that the server would not take, kept until its author has decided. */
 export interface SetAside {
   id: string
@@ -48,6 +51,9 @@ interface KeptSheet { id: string, document: StoredSheet }
 /** A key of this device that the browser does not give away. */
 interface KeptKey { id: 'house', key: CryptoKey }
 
+/** What somebody who has signed out has left, readable with their key only; where it lay, it lies again once it is opened. */
+export interface SealedEntry { id?: number, of: string, name: string, from: 'waiting' | 'setAside' | 'photos', iv: Uint8Array<ArrayBuffer>, bytes: ArrayBuffer }
+
 interface KeptAnswer { key: string, at: string, answer: unknown }
 
 interface DeviceStores extends DBSchema {
@@ -59,10 +65,11 @@ interface DeviceStores extends DBSchema {
   answers: { key: string, value: KeptAnswer, indexes: { at: string } }
   log: { key: [string, number], value: KeptEvent, indexes: { job: string } }
   keys: { key: string, value: KeptKey }
+  sealed: { key: number, value: SealedEntry }
 }
 
 /** Versions go up by tens. What waits is never touched by a new version. */
-const VERSION = 60
+const VERSION = 70
 /** Before it the kept state of a job was another. */
 const STATES_AS_NOW = 30
 
@@ -74,6 +81,7 @@ export function deviceStore(): Promise<IDBPDatabase<DeviceStores>> {
     upgrade(db, before, _now, change) {
       const isNew = (name: StoreNames<DeviceStores>) => !db.objectStoreNames.contains(name)
       if (isNew('waiting')) db.createObjectStore('waiting', { keyPath: 'order', autoIncrement: true })
+      if (isNew('sealed')) db.createObjectStore('sealed', { keyPath: 'id', autoIncrement: true })
       for (const name of ['setAside', 'photos', 'jobs', 'sheets', 'keys'] as const)
         if (isNew(name)) db.createObjectStore(name, { keyPath: 'id' })
       const answers = isNew('answers') ? db.createObjectStore('answers', { keyPath: 'key' }) : change.objectStore('answers')

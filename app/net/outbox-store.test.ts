@@ -24,14 +24,18 @@ const server = {
       seq: events.length,
     }),
   takePhoto: (): Promise<void> => Promise.resolve(),
+  /** A key for each path: a person's own, and those of people who are gone. */
+  keyAt: (path: string): Promise<{ key: string }> => Promise.resolve({ key: btoa(path.padEnd(32, '.').slice(0, 32)) }),
 }
-const usual = { answer: server.answer, takePhoto: server.takePhoto }
+const usual = { answer: server.answer, takePhoto: server.takePhoto, keyAt: server.keyAt }
 
 vi.mock('./api', async (original) => {
   const real = await original<typeof import('./api')>()
   return {
     ...real,
-    callApi: (path: string, { body }: { body: { events: { id: string }[], enteredFor?: { name: string } } }) => {
+    callApi: (path: string, asked?: { body: { events: { id: string }[], enteredFor?: { name: string } } }) => {
+      if (!asked) return server.keyAt(path)
+      const { body } = asked
       server.sent.push({ path, ids: body.events.map(event => event.id), ...body.enteredFor ? { enteredFor: body.enteredFor.name } : {} })
       server.order.push(...body.events.map(event => event.id))
       return server.answer(body.events)
@@ -84,7 +88,7 @@ beforeEach(async () => {
   for (const off of switchedOff.splice(0)) off()
   Object.assign(server, usual, { sent: [], photos: [], order: [] })
   const store = await deviceStore()
-  await Promise.all([store.clear('waiting'), store.clear('setAside'), store.clear('photos')])
+  await Promise.all([store.clear('waiting'), store.clear('setAside'), store.clear('photos'), store.clear('sealed')])
 })
 
 describe('what waits on a device', () => {
@@ -312,6 +316,64 @@ describe('what somebody who is gone has left', () => {
     expect(server.sent).toEqual([{ path: '/jobs/job-1/events', ids: ['left'], enteredFor: 'T. Gone' }])
     expect(server.order).toEqual(['left', 'p-9'])
     expect(outbox.stranded).toEqual([])
+  })
+})
+
+describe('what somebody who signs out has not sent', () => {
+  const brandt: SessionPerson = { ...okafor, id: 'person-brandt', login: 'brandt', name: 'H. Brandt', role: 'lead' }
+  const said = async () => {
+    const store = await deviceStore()
+    const all = await Promise.all((['waiting', 'setAside', 'photos', 'sealed'] as const).map(name => store.getAll(name)))
+    return JSON.stringify(all, (_name, value: unknown) => value instanceof ArrayBuffer ? Buffer.from(value).toString('latin1') : value)
+  }
+  async function leaves() {
+    const tablet = device()
+    tablet.session.signOut = () => {
+      tablet.session.person = null
+      return Promise.resolve()
+    }
+    server.answer = () => Promise.reject(problem(503))
+    await tablet.outbox.add('job-1', note('oil on the floor'))
+    await tablet.outbox.add('job-1', { ...note('of a colleague', brandt) })
+    await tablet.outbox.addPhoto({ id: 'p-7', job: 'job-1', by: okafor.id, picture: new Blob(['what it shows'], { type: 'image/jpeg' }) }, () => true)
+    await tablet.outbox.leave()
+    return tablet
+  }
+
+  it('lies sealed for them alone, without standing in the way of others, and is sent as it was once they are back', async () => {
+    const { outbox, session } = await leaves()
+    expect(await said()).not.toMatch(/oil on the floor|what it shows/)
+    expect(await said()).toContain('of a colleague')
+    expect([outbox.waiting.map(({ event }) => event.id), outbox.photos]).toEqual([['of a colleague'], []])
+    Object.assign(server, usual, { sent: [], order: [] })
+    session.person = brandt
+    await soon(() => expect(server.order).toEqual(['of a colleague']))
+    expect(outbox.stranded).toEqual([{ id: okafor.id, name: okafor.name, count: 2 }])
+    session.person = { ...okafor }
+    await soon(() => expect(server.order).toEqual(['of a colleague', 'oil on the floor', 'p-7']))
+    expect(outbox.stranded).toEqual([])
+    expect(await said()).toBe('[[],[],[],[]]')
+  })
+
+  it('stays sealed for who has another key, and a lead opens it when the server gives the key of somebody gone', async () => {
+    const { outbox, session } = await leaves()
+    Object.assign(server, usual, { sent: [] })
+    session.person = brandt
+    await soon(() => expect(outbox.waiting).toEqual([]))
+    const [left] = outbox.stranded
+    await expect(outbox.sendFor(left!)).rejects.toThrow()
+    expect((await (await deviceStore()).getAll('sealed')).length).toBe(2)
+    server.keyAt = () => usual.keyAt('/me/work-key')
+    await outbox.sendFor(left!)
+    expect(server.sent.at(-1)).toEqual({ path: '/jobs/job-1/events', ids: ['oil on the floor'], enteredFor: okafor.name })
+    expect(server.photos).toEqual(['p-7'])
+  })
+
+  it('waits as it is where the server gives no key', async () => {
+    server.keyAt = () => Promise.reject(problem(409))
+    const { outbox } = await leaves()
+    expect(outbox.waiting.length).toBe(2)
+    expect(await said()).toContain('oil on the floor')
   })
 })
 

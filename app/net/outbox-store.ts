@@ -6,7 +6,8 @@ import type { JobEvent } from '#core'
 import type { AppendResult, LoggedEvent } from '#shared/wire/types'
 import { useSessionStore } from './session-store'
 import { ApiProblem, callApi, NoNetwork, sendPicture } from './api'
-import { deleteAll, deviceId, deviceStore, type SetAside, type WaitingEvent, type WaitingPhoto } from './device-store'
+import { deleteAll, deviceId, deviceStore, ownerOf, type SealedEntry, type SetAside, type WaitingEvent, type WaitingPhoto } from './device-store'
+import { canSeal, openWork, sealedWork, sealWork } from './sealed-work'
 import { serverNow } from './server-clock'
 import { afterPaint } from '../ui/after-paint'
 
@@ -21,8 +22,6 @@ const TRY_AGAIN_MS = 4000
 /** Somebody else whose work waits here. */
 export interface Stranded { id: string, name: string, count: number }
 
-const ownerOf = ({ signed, event }: WaitingEvent): string => signed?.at ?? event.actor.id
-
 /**
  * What waits on this device: kept in IndexedDB before it is sent, taken out when the server has answered. An event has one id
  * from its birth, so sending it twice records it once.
@@ -33,6 +32,7 @@ export const useOutboxStore = defineStore('outbox', () => {
   const waiting = shallowRef<WaitingEvent[]>([])
   const setAside = shallowRef<SetAside[]>([])
   const photos = shallowRef<WaitingPhoto[]>([])
+  const sealed = shallowRef<SealedEntry[]>([])
   const reachable = shallowRef(true)
   const recordedListeners = new Set<RecordedListener>()
 
@@ -41,22 +41,56 @@ export const useOutboxStore = defineStore('outbox', () => {
 
   let restored: Promise<void> | undefined
   function restore(): Promise<void> {
-    restored ??= (async () => {
-      const kept = (await deviceStore()).transaction(['waiting', 'setAside', 'photos'])
-      const [events, refused, pictures] = await Promise.all([
-        kept.objectStore('waiting').getAll(),
-        kept.objectStore('setAside').getAll(),
-        kept.objectStore('photos').getAll(),
-      ])
-      // All at once, so that nobody is told for a moment that less waits than does; and what was done meanwhile waits too.
-      const known = new Set(events.map(entry => entry.event.id))
-      const meanwhile = waiting.value.filter(entry => !known.has(entry.event.id))
-      waiting.value = [...events, ...meanwhile]
-      setAside.value = refused
-      photos.value = pictures
-      void send()
-    })()
+    restored ??= look().then(openOwn).then(() => void send())
     return restored
+  }
+
+  /** What the device keeps, all at once, so that nobody is told for a moment that less waits than does. */
+  async function look(): Promise<void> {
+    const left = await sealedWork()
+    const kept = (await deviceStore()).transaction(['waiting', 'setAside', 'photos'])
+    const [events, refused, pictures] = await Promise.all([
+      kept.objectStore('waiting').getAll(),
+      kept.objectStore('setAside').getAll(),
+      kept.objectStore('photos').getAll(),
+    ])
+    // What was done meanwhile waits too.
+    const known = new Set(events.map(entry => entry.event.id))
+    const meanwhile = waiting.value.filter(entry => !known.has(entry.event.id))
+    waiting.value = [...events, ...meanwhile]
+    setAside.value = refused
+    photos.value = pictures
+    sealed.value = left
+  }
+
+  /** What a person has left here sealed is theirs again once they are back. */
+  async function openOwn(): Promise<void> {
+    const id = session.person?.id
+    if (!id || !sealed.value.some(({ of }) => of === id)) return
+    try {
+      await openSealed(id, '/me/work-key')
+    } catch {
+      // Without a link, or with another secret on the server, it stays sealed.
+    }
+  }
+
+  async function openSealed(id: string, path: string): Promise<void> {
+    await openWork(id, (await callApi<{ key: string }>(path)).key)
+    await look()
+  }
+
+  /** Signs out; what this person has not sent yet stays here for them alone. */
+  async function leave(): Promise<void> {
+    const { person } = session
+    const isOwn = (entry: WaitingEvent) => ownerOf(entry) === person?.id
+    const hasLeft = waiting.value.some(isOwn) || photos.value.some(({ by }) => by === person?.id) || setAside.value.length > 0
+    // Where the server has no secret, or the page is not secure, it waits as it is.
+    const key = hasLeft && canSeal() ? await callApi<{ key: string }>('/me/work-key').then(answer => answer.key, () => null) : null
+    await session.signOut()
+    if (!person || !key) return
+    await sealWork(person, key)
+    waiting.value = waiting.value.filter(entry => !isOwn(entry))
+    await look()
   }
 
   /** Takes effect at once; the promise is settled when the event is safe on the device. */
@@ -153,6 +187,7 @@ export const useOutboxStore = defineStore('outbox', () => {
     }
     for (const entry of waiting.value) add(ownerOf(entry), others.get(ownerOf(entry))?.name ?? entry.event.actor.name)
     for (const photo of photos.value) if (!photo.problem) add(photo.by, others.get(photo.by)?.name ?? 'somebody')
+    for (const { of, name } of sealed.value) add(of, name)
     return [...others.values()]
   })
 
@@ -162,6 +197,7 @@ export const useOutboxStore = defineStore('outbox', () => {
    */
   async function sendFor({ id, name }: Stranded): Promise<void> {
     if (underWay) throw new Error('Something is being sent just now. Try again in a moment.')
+    if (sealed.value.some(({ of }) => of === id)) await openSealed(id, `/people/${id}/work-key`)
     const run = sendAllOf(id, { id, name }).finally(() => { underWay = undefined })
     underWay = run.catch(() => undefined)
     await run
@@ -284,7 +320,7 @@ export const useOutboxStore = defineStore('outbox', () => {
 
   const onRecorded = (listener: RecordedListener) => void recordedListeners.add(listener)
 
-  watch([online, () => session.person, () => session.expired], () => void send())
+  watch([online, () => session.person, () => session.expired], () => void openOwn().then(send))
 
   return {
     waiting,
@@ -300,6 +336,7 @@ export const useOutboxStore = defineStore('outbox', () => {
     send,
     underWay: () => underWay ?? Promise.resolve(),
     sendFor,
+    leave,
     forgetRecorded,
     dismiss,
     sendAgain,

@@ -218,6 +218,8 @@ describe('rights', () => {
     'GET /sessions': ['admin'],
     'DELETE /sessions/[id]': 'all',
     'GET /me/sessions': 'all',
+    'GET /me/work-key': 'all',
+    'GET /people/[id]/work-key': ['lead', 'engineer', 'admin'],
     'PUT /me/password': 'all',
     'PUT /me/pin': 'all',
   }

@@ -1,5 +1,6 @@
-import { createHash, randomUUID } from 'node:crypto'
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { execFileSync } from 'node:child_process'
+import { createHash, randomBytes, randomUUID } from 'node:crypto'
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -52,6 +53,27 @@ describe('a photo', () => {
     expect(body.head.seq).toBe(event!.seq)
     expect((await get(await Client.as('duarte'), job, photo)).status).toBe(403)
     expect((await client.get(`/jobs/${job}/photos/${randomUUID()}`)).body).toMatchObject({ status: 404, code: 'photo.unknown' })
+  })
+
+  it.runIf(process.getuid?.() === 0)('finds the disk full, leaves nothing half-written, and is kept once there is room', async () => {
+    const client = await Client.as('okafor')
+    const job = await client.openJobOf('P-104')
+    const photo = await client.announcePhoto(job)
+    const grain = await sharp(randomBytes(300 * 300 * 3), { raw: { width: 300, height: 300, channels: 3 } }).jpeg().toBuffer()
+    const own = join(process.env.NEEDLER_PHOTOS!, job)
+    mkdirSync(own, { recursive: true })
+    execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=16k', 'none', own])
+    try {
+      const { status, body, headers } = await client.putPhoto(job, photo, grain)
+      expect([status, body.code, body.detail]).toEqual([503, 'disk.full', expect.stringContaining('stays on your device')])
+      expect(headers.get('retry-after')).toMatch(/^\d+$/)
+      expect(readdirSync(own)).toEqual([])
+      expect(await kept(job, photo)).toEqual([])
+    } finally {
+      execFileSync('umount', [own])
+    }
+    expect((await client.putPhoto(job, photo, grain)).status).toBe(200)
+    expect((await kept(job, photo)).length).toBe(1)
   })
 
   it('may be sent again and mends what is broken; another under its number is refused', async () => {

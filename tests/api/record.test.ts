@@ -215,7 +215,14 @@ describe('work of somebody who is gone', () => {
     expect((await send(lead!, [note])).body).toMatchObject({ status: 409, code: 'person.there' })
     const nobody = { device: lead!.device, enteredFor: { id: randomUUID(), name: 'R. Okafor' }, events: [note] }
     expect((await lead!.post(`/jobs/${job}/events`, nobody)).body).toMatchObject({ status: 422, code: 'person.unknown' })
+    // What they have left sealed on a device: their key is theirs alone while they are there.
+    const keyOf = (client: Client, path: string) => client.get<{ key: string, code: string, status: number }>(path)
+    const own = (await keyOf(await Client.as('holm'), '/me/work-key')).body.key
+    expect([Buffer.from(own, 'base64').length, (await keyOf(okafor!, '/me/work-key')).body.key === own]).toEqual([32, false])
+    expect((await keyOf(lead!, `/people/${holm!.id}/work-key`)).body).toMatchObject({ status: 409, code: 'person.there' })
     await database().update(person).set({ active: false }).where(eq(person.id, holm!.id))
+    expect((await keyOf(okafor!, `/people/${holm!.id}/work-key`)).body).toMatchObject({ status: 403, code: 'right.missing' })
+    expect((await keyOf(lead!, `/people/${holm!.id}/work-key`)).body.key).toBe(own)
     expect((await send(okafor!, [note])).body).toMatchObject({ status: 403, code: 'right.missing' })
     expect((await send(lead!, [note])).body.results[0]).toMatchObject({
       outcome: 'recorded',

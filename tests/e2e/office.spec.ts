@@ -130,6 +130,54 @@ test('what somebody who is gone has left on a tablet is sent by a lead, as enter
   await admin.patch(`/people/${holm.id}`, { active: true })
 })
 
+test('what somebody who signs out has not sent lies sealed on the tablet, for them alone', async ({ browser }) => {
+  const { page, context, faults } = await signedIn(browser, 'holm')
+  await openBench(page, 'P-105')
+  const job = page.url().split('/').pop()!
+  // Its server takes nothing just now.
+  await page.route('**/api/jobs/*/events', route => route.request().method() === 'POST'
+    ? route.fulfill({ status: 503, json: { status: 503, code: 'database.away', title: 'Away', detail: 'The database does not answer.' } })
+    : route.fallback())
+  await page.keyboard.press('n')
+  await page.getByRole('dialog').getByRole('textbox').fill('Seen by me alone')
+  await page.getByRole('dialog').getByRole('button', { name: 'Keep the note' }).click()
+  await expect(page.getByText('1 waiting to send')).toBeVisible()
+  await page.getByRole('button', { name: 'Sign out' }).click()
+  await expect(page.getByRole('button', { name: 'Go to the yard' })).toBeVisible()
+  await context.unrouteAll()
+  await page.unrouteAll()
+  const enter = async (login: string) => {
+    await page.getByRole('textbox', { name: 'Name' }).fill(login)
+    await page.getByLabel('Password').fill('merrow-sound')
+    await page.getByRole('button', { name: 'Go to the yard' }).click()
+    await expect(page.getByRole('table')).toBeVisible()
+  }
+  await enter('okafor')
+  await page.getByRole('button', { name: 'left here' }).click()
+  await expect(page.getByRole('dialog').getByRole('listitem')).toContainText('E. Holm 1 waiting')
+  await page.keyboard.press('Escape')
+  const kept = await page.evaluate(async () => {
+    const db = await new Promise<IDBDatabase>((done) => {
+      const asked = indexedDB.open('needler')
+      asked.onsuccess = () => done(asked.result)
+    })
+    const all = await Promise.all([...db.objectStoreNames].map(name => new Promise((done) => {
+      const asked = db.transaction(name).objectStore(name).getAll()
+      asked.onsuccess = () => done([name, asked.result])
+    })))
+    return JSON.stringify(all)
+  })
+  expect(kept).toContain('"sealed",[{')
+  expect(kept).not.toContain('Seen by me alone')
+  await page.getByRole('button', { name: 'Sign out' }).click()
+  await enter('holm')
+  await expect(page.getByRole('button', { name: 'left here' })).toHaveCount(0)
+  const lead = await Client.as('brandt')
+  await expect.poll(async () => (await lead.get<Dossier>(`/jobs/${job}/dossier?as=json`)).body.events.at(-1)!.body)
+    .toMatchObject({ text: 'Seen by me alone' })
+  expect(faults.filter(fault => !fault.includes('503'))).toEqual([])
+})
+
 test('a bench that has seen more than a restored server tells so, and gives back what its person did', async ({ browser }) => {
   const { page, faults } = await signedIn(browser, 'lindqvist')
   const other = await Client.as('okafor')

@@ -38,7 +38,9 @@ const [{ body: rules }, { body: catalogue }, { body: items }] = await Promise.al
   people[0]!.get<{ id: string }[]>('/stores/items'),
 ])
 /** What can be written in: a draft at the desk, and a job without a sheet that has its first additions still to come. */
-const { body: { ids: drafts } } = await people[2]!.post<{ ids: string[] }>('/drafts', { from: 'import', documents: [{ ...sheet, key: 'fuzzed' }] })
+const { body: { ids: drafts } } = await people[2]!.post<{ ids: string[] }>('/drafts', {
+  from: 'import', documents: Array.from({ length: 12 }, (_, i) => ({ ...sheet, key: `fuzzed-${i}` })),
+})
 const { body: { id: growing } } = await people[0]!.post<{ id: string }>('/units/B-551/jobs', {
   reason: 'fuzz', device: randomUUID(), without: { from: 'nothing', energies: ['electric'], family: 'fan' },
 })
@@ -51,6 +53,12 @@ const bench = { sheet: standingSheet(frame, state), state, personId: state.opene
 const off = () => {
   const deed = randomUUID()
   return growOff(bench, { name: pick(['Cover screws', 'Belt', '']), count: below(12), lifted: 'by hand' }).drafts.map(one => ({ ...draft(one.type, one.body), deed }))
+}
+
+/** An edit as a desk makes it, by somebody who has seen the field as it was first, or as this made it. */
+const edit = () => {
+  const [step, field] = [pick(sheet.steps), pick(['title', 'why'] as const)]
+  return { list: 'steps', key: step.key, field, before: pick([step[field], 'Fuzzed']), after: below(2) ? 'Fuzzed' : junk() }
 }
 
 const JUNK: readonly (() => unknown)[] = [
@@ -145,7 +153,7 @@ const BODIES: Record<string, () => unknown> = {
   }),
   '/units/[tag]/jobs': () => ({ reason: 'fuzz', device: randomUUID(), depth: pick(['routine', 'failure-analysis', 'x']) }),
   '/drafts': () => ({ from: 'import', documents: [{ ...sheet, key: `fuzz-${below(1e6)}` }] }),
-  '/drafts/[id]/deeds': () => ({ id: randomUUID(), edits: [{ list: 'steps', key: pick(sheet.steps).key, field: pick(['title', 'why', 'after']), after: below(2) ? 'Fuzzed' : junk() }] }),
+  '/drafts/[id]/deeds': () => ({ id: randomUUID(), ...below(4) ? { edits: [edit()] } : { undoes: 1 + below(5) } }),
   '/drafts/[id]/review': () => ({ seq: below(3), says: pick(['ready', 'back']), remark: 'fuzz' }),
   '/drafts/[id]/release': () => ({ seq: below(3), note: 'fuzz', units: [] }),
   '/rules': () => ({ document: { ...rules.document, revision: rules.document.revision + 1 }, note: 'fuzz' }),

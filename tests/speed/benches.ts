@@ -18,7 +18,7 @@ const [BENCHES, SECONDS] = [200, 15]
 const db = database()
 const [like] = await db.select().from(person).where(eq(person.login, 'okafor'))
 const [machine] = await db.select().from(unit).where(eq(unit.sheetKey, 'split-casing-lift-pump'))
-const benches = []
+const benches: { client: Client, id: string }[] = []
 for (let i = 0; i < BENCHES; i++) {
   const who = { ...like!, id: randomUUID(), login: `bench-${i}`, name: `Bench ${i}` }
   await db.insert(person).values(who)
