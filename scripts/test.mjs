@@ -1,6 +1,6 @@
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { CHROMIUM, needDebianPackages, POSTGRES } from './lib/debian.mjs'
+import { CHROMIUM, needDebianPackages, POSTGRES, PYTHON } from './lib/debian.mjs'
 import { needBuild, needNode, needPackages, ROOT } from './lib/prepare.mjs'
 import { capture } from './lib/run.mjs'
 import { main, say } from './lib/say.mjs'
@@ -65,7 +65,7 @@ await main(async () => {
   rmSync(RESULTS, { recursive: true, force: true })
   mkdirSync(RESULTS, { recursive: true })
   needNode()
-  await needDebianPackages([POSTGRES, CHROMIUM])
+  await needDebianPackages([POSTGRES, CHROMIUM, PYTHON])
   await needPackages()
 
   // Neither has use for a second core; together they take as long as the longer one.

@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process'
 import { existsSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { capture, run } from './run.mjs'
@@ -46,4 +47,6 @@ export function postgresPrograms(version) {
 }
 
 export const POSTGRES = { name: 'postgresql', present: () => postgresPrograms() !== undefined }
+/** For the verifier of dossiers, which is given away in another language than ours. */
+export const PYTHON = { name: 'python3', present: () => spawnSync('python3', ['--version']).status === 0 }
 export const CHROMIUM = { name: 'chromium', present: () => existsSync('/usr/bin/chromium') }

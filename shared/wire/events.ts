@@ -193,7 +193,8 @@ const moment = Joi.string().pattern(/^20\d{2}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\
 const base64 = (most: number) => Joi.string().base64().max(most)
 
 const type = Joi.valid(...Object.keys(BODIES)).required()
-const ofType = Object.fromEntries(Object.entries(BODIES).map(([name, body]) => [name, Joi.object({
+/** The schema of each type of event that is taken from outside. */
+export const eventSchemas = Object.fromEntries(Object.entries(BODIES).map(([name, body]) => [name, Joi.object({
   id: id('the number of an event').required(),
   type,
   happenedAt: moment.required(),
@@ -204,7 +205,8 @@ const ofType = Object.fromEntries(Object.entries(BODIES).map(([name, body]) => [
 
 /** The schema of the type is looked up: a `switch` would try all types, one after the other, for each event. */
 const eventSchema = Joi.object({ type }).unknown().custom((event: { type: string }, { state, prefs }) => {
-  const { value, errors } = ofType[event.type]!.$_validate(event, state, prefs) as { value: unknown, errors?: Joi.ErrorReport[] | null }
+  const found = eventSchemas[event.type]!.$_validate(event, state, prefs)
+  const { value, errors } = found as { value: unknown, errors?: Joi.ErrorReport[] | null }
   return errors?.[0] ?? value
 })
 

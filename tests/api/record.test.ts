@@ -1,4 +1,8 @@
+import { spawnSync } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { dirname, join } from 'node:path'
 import { and, desc, eq } from 'drizzle-orm'
 import { afterAll, describe, expect, it } from 'vitest'
 import type { Dossier } from '#shared/wire/dossier'
@@ -43,6 +47,13 @@ describe('the chain', () => {
       ).status,
     ).toBe(200)
     expect((await dossierOf(client, job)).chain).toMatchObject({ intact: true, cutOff: false })
+    // Whoever is given the record needs nothing of ours to see that it is whole.
+    const { body: given } = await client.get<Dossier>(`/jobs/${job}/dossier?as=json`)
+    const file = join(mkdtempSync(join(tmpdir(), 'needler-given-')), 'dossier.json')
+    writeFileSync(file, JSON.stringify(given))
+    const { status, stdout } = spawnSync('python3', ['docs/verify-dossier.py', file], { encoding: 'utf8' })
+    expect([status, stdout]).toEqual([0, `${given.eventsTotal} entries, whole, up to ${given.chain.head}\n`])
+    rmSync(dirname(file), { recursive: true })
   })
 
   it('shows a log that was cut off at its end, and one that was put together anew', async () => {
