@@ -1,3 +1,4 @@
+import { readdirSync } from 'node:fs'
 import withNuxt from './.nuxt/eslint.config.mjs'
 
 /** Imports go one way: app → shared → core, server → shared → core. */
@@ -19,7 +20,7 @@ const typesOnly = {
 }
 const core = { regex: '^#core/|/core/', message: 'The core is known by its face: import from #core.' }
 const insides = {
-  regex: '^\\.\\./(\\.\\./)*(bench|clock|dossier|growth|instruments|office|readings|ring|seal|session|tray|unit|workings|yard)/',
+  regex: `^\\.\\./(\\.\\./)*(${readdirSync('app/features').join('|')})/`,
   message: 'A feature knows another one by its face (index.ts) only.',
 }
 
@@ -62,16 +63,16 @@ export default withNuxt(
     rules: { '@stylistic/max-len': ['error', { code: 140, ignoreStrings: true, ignoreTemplateLiterals: true, ignoreRegExpLiterals: true, ignoreUrls: true }] },
   },
   { files: ['core/**/*.ts'], ignores: ['core/**/*.test.ts'], rules: forbid(nothingOutside) },
-  ...Object.entries(coreKnows).map(([folder, known]) => ({
-    files: [`core/${folder}/*.ts`],
+  ...Object.entries(coreKnows).flatMap(([folder, known]) => [['*', '\\.\\./'], ['*/*', '\\.\\./\\.\\./']].map(([files, up]) => ({
+    files: [`core/${folder}/${files}.ts`],
     ignores: ['core/**/*.test.ts'],
     rules: forbid(nothingOutside, {
-      regex: `^\\.\\./(?!${[...known, 'angles', 'capital', 'domain-error', 'field-words', 'group-by', 'kept-by', 'materials', 'numbers', 'random', 'shape-words', 'working'].join('|')})`,
+      regex: `^${up}(?!${[...known, 'angles', 'capital', 'domain-error', 'field-words', 'group-by', 'kept-by', 'materials', 'numbers', 'random', 'shape-words', 'working'].join('|')})`,
       message: `core/${folder} may know ${known.join(', ') || 'no other folder'} only.`,
     }),
-  })),
+  }))),
   {
-    files: ['core/sheet/audit/*.ts'],
+    files: ['core/sheet/audit/**/*.ts'],
     ignores: ['core/**/*.test.ts'],
     rules: forbid(nothingOutside, {
       regex: '^\\.\\./index|^\\.\\.$|^\\.\\./\\.\\./(?!fastening|fits|seals|materials|domain-error|kept-by)',
@@ -79,7 +80,7 @@ export default withNuxt(
     }),
   },
   {
-    files: ['core/sheet/edit/*.ts'],
+    files: ['core/sheet/edit/**/*.ts'],
     ignores: ['core/**/*.test.ts'],
     rules: forbid(nothingOutside, {
       regex: '^\\.\\./index|^\\.\\.$|^\\.\\./\\.\\./(?!domain-error|field-words|shape-words)',
