@@ -65,7 +65,8 @@ await main(async () => {
   rmSync(RESULTS, { recursive: true, force: true })
   mkdirSync(RESULTS, { recursive: true })
   needNode()
-  await needDebianPackages([POSTGRES, CHROMIUM, PYTHON])
+  const isQuick = process.argv.includes('--quick')
+  await needDebianPackages(isQuick ? [PYTHON] : [POSTGRES, CHROMIUM, PYTHON])
   await needPackages()
 
   // Neither has use for a second core; together they take as long as the longer one.
@@ -73,6 +74,12 @@ await main(async () => {
     suite('lint', 'npx', ['eslint', '.', '--max-warnings', '0']),
     suite('types', 'npm', ['run', '--silent', 'typecheck']),
   ])
+  // For the inner loop: what needs no build, no database and no browser.
+  if (isQuick) {
+    await suite('core', 'npx', vitest('core'), { countedIn: 'core.json' })
+    await suite('interface', 'npx', vitest('interface'), { countedIn: 'interface.json' })
+    return
+  }
   // The build waits for disks and single threads; what it makes is asked for by the servers below.
   await Promise.all([
     suite('core', 'npx', vitest('core'), { countedIn: 'core.json' }),
