@@ -1,5 +1,3 @@
-import type { EventType } from '#core'
-
 /**
  * Who may do what: the one table of rights. The server asks it for every call, the interface to leave out what is not
  * allowed. A right is named "thing:deed".
@@ -57,18 +55,6 @@ const OFFICE: ReadonlySet<Right> = new Set(['people:write', 'site:write', 'instr
 /** True when somebody may do this as they have come in: with a badge, all that their role may but the office. */
 export const mayHere = ({ role, byBadge }: { role: Role, byBadge: boolean }, right: Right): boolean =>
   may(role, right) && !(byBadge && OFFICE.has(right))
-
-/** What somebody stands for with a signature. */
-const STOOD_FOR: ReadonlySet<EventType> = new Set(['hold-released', 'departure-signed', 'target-signed', 'fluid-allowed', 'gap-signed', 'limit-bent', 'joint-bent',
-  'count-bent', 'part-added', 'sheet-taken-over'])
-
-/** The right that an event of the job log needs. */
-export function rightForEvent(type: EventType): Right {
-  if (STOOD_FOR.has(type)) return 'hold:release'
-  if (type === 'concession-granted') return 'concession:sign'
-  if (type === 'job-closed') return 'job:close'
-  return 'job:work'
-}
 
 /**
  * Why this person may not take that entry back; null when they may. People undo what they wrote themselves; a lead undoes anybody's, and

@@ -38,7 +38,7 @@ export interface BendState {
 const bendEvent = <B extends Bent>(name: string, bendOf: (body: B) => Bend, guard: Guard<B>) => ({
   name,
   home: 'bends' as const,
-  isSignature: true as const,
+  right: 'hold:release' as const,
   writes: ['bends' as const],
   fold: (state: JobState, stamp: Stamp, body: B): void => { state.bends.push({ ...stamp, bend: bendOf(body), source: body.source }) },
   guard,
@@ -90,6 +90,7 @@ export const bends: Subject<BendEvents, BendState> = {
     }),
     'reach-said': {
       name: 'Reach of a figure',
+      right: 'job:work',
       ...intoRegister('reaches', 'bend'),
       guard: ({ state }, { bend, reach }) => {
         if (!state.bends.some(one => one.event === bend)) return refuse('reach.no-bend', 'That figure does not stand.')

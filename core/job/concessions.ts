@@ -32,7 +32,7 @@ export const concessions: Subject<ConcessionEvents, ConcessionState> = {
   events: {
     'concession-granted': {
       name: 'Concession',
-      isSignature: true,
+      right: 'concession:sign',
       ...intoList('concessions'),
       guard: ({ sheet, state }, { part: key, position, reading, until }, { happenedAt }) => {
         const { name } = partOf(sheet, key)

@@ -52,6 +52,7 @@ export const departures: Subject<DepartureEvents, DepartureState, DepartureDuty>
   events: {
     'departure-made': {
       name: 'Departure',
+      right: 'job:work',
       ...intoRegister('departures', 'step'),
       guard: ({ sheet, state }, { step: key, how, counted = [] }) => {
         const step = stepOf(sheet, key)
@@ -75,7 +76,7 @@ export const departures: Subject<DepartureEvents, DepartureState, DepartureDuty>
     },
     'departure-signed': {
       name: 'Signature of a departure',
-      isSignature: true,
+      right: 'hold:release',
       ...intoRegister('departuresSigned', 'step'),
       guard: ({ sheet, state }, { step: key }, { actor }) => {
         const [step, aside] = [stepOf(sheet, key), state.departures[key]]
@@ -89,6 +90,7 @@ export const departures: Subject<DepartureEvents, DepartureState, DepartureDuty>
     },
     'step-made-good': {
       name: 'Made good',
+      right: 'job:work',
       ...intoRegister('madeGood', 'step'),
       guard: ({ sheet, state, owed }, { step: key }) => {
         const step = stepOf(sheet, key)

@@ -22,6 +22,7 @@ export const extractions: Subject<ExtractionEvents, ExtractionState> = {
   events: {
     'extraction-tried': {
       name: 'Extraction',
+      right: 'job:work',
       ...intoList('tried'),
       guard: ({ sheet, state }, { step: key, rung, reason }) => {
         const step = stepOf(sheet, key)

@@ -57,6 +57,7 @@ export const findings: Subject<FindingEvents, FindingState, LookDuty> = {
   events: {
     'finding-noted': {
       name: 'Finding',
+      right: 'job:work',
       ...intoList('findings'),
       guard: ({ sheet }, { part, role, place, lookAgain, ...finding }, { happenedAt }) => {
         if (lookAgain !== undefined && lookAgain <= happenedAt.slice(0, 10)) return refuse('finding.past', 'The day to look again lies before us.')
@@ -68,6 +69,7 @@ export const findings: Subject<FindingEvents, FindingState, LookDuty> = {
     },
     'frames-tied': {
       name: 'Frames tied',
+      right: 'job:work',
       ...intoList('framesTied'),
       guard: ({ sheet }, { one, other, oneDeg, otherDeg }) => {
         const keys = new Set(evidenceItems(sheet).map(({ key }) => key))
@@ -78,6 +80,7 @@ export const findings: Subject<FindingEvents, FindingState, LookDuty> = {
     },
     'frame-turned': {
       name: 'Frame put right',
+      right: 'job:work',
       ...intoList('framesTurned'),
       guard: ({ sheet }, { item, byDeg }) => {
         if (!evidenceItems(sheet).some(({ key }) => key === item)) return refuse('frames.part', 'This is nothing that is looked at on this machine.')
@@ -86,6 +89,7 @@ export const findings: Subject<FindingEvents, FindingState, LookDuty> = {
     },
     'circumstance-told': {
       name: 'Circumstance',
+      right: 'job:work',
       ...intoRegister('circumstances', 'circumstance'),
       guard: (_job, { circumstance }) => (CIRCUMSTANCES as readonly string[]).includes(circumstance)
         ? null
@@ -93,6 +97,7 @@ export const findings: Subject<FindingEvents, FindingState, LookDuty> = {
     },
     'springs-laid': {
       name: 'Springs in a row',
+      right: 'job:work',
       ...intoList('springsLaid'),
       guard: ({ sheet }, { part, place }) => evidenceItems(sheet).some(item => item.part.key === part && item.role === 'spring' && item.place === place)
         ? null
@@ -100,6 +105,7 @@ export const findings: Subject<FindingEvents, FindingState, LookDuty> = {
     },
     'cause-written': {
       name: 'Cause',
+      right: 'job:work',
       ...intoList('causesWritten'),
       guard: (_job, { cause }) => cause === undefined || CAUSES.some(({ key }) => key === cause)
         ? null

@@ -31,6 +31,7 @@ export const goingBack = (subjects: () => Subjects): Subject<GoingBackEvents, Go
   events: {
     'gone-back': {
       name: 'Going back',
+      right: 'job:work',
       home: 'wentBack',
       fold: (state, stamp, { step, reason }, { sheet }) => {
         const back: WentBack = { ...stamp, step, reason, reopened: {} }

@@ -54,6 +54,7 @@ export const growth = (house: () => House): Subject<GrowthEvents, GrowthState> =
   events: {
     'sheet-grown': {
       name: 'Addition to the sheet',
+      right: 'job:work',
       home: 'growth',
       writes: ['growth'],
       fold: (state, stamp, { adds, links = [] }) => { state.growth.push({ ...stamp, what: 'grown', adds, links }) },
@@ -61,6 +62,7 @@ export const growth = (house: () => House): Subject<GrowthEvents, GrowthState> =
     },
     'growth-joined': {
       name: 'Joining of two entries',
+      right: 'job:work',
       home: 'growth',
       writes: ['growth'],
       fold: (state, stamp, body) => { state.growth.push({ ...stamp, what: 'joined', ...body }) },
@@ -68,6 +70,7 @@ export const growth = (house: () => House): Subject<GrowthEvents, GrowthState> =
     },
     'order-mended': {
       name: 'Change of the order',
+      right: 'job:work',
       home: 'growth',
       writes: ['growth'],
       fold: (state, stamp, { step, after }) => { state.growth.push({ ...stamp, what: 'mended', step, after }) },
@@ -75,6 +78,7 @@ export const growth = (house: () => House): Subject<GrowthEvents, GrowthState> =
     },
     'numbers-reserved': {
       name: 'Numbers of a bench',
+      right: 'job:work',
       writes: ['reserved'],
       fold: (state, stamp, body) => { state.reserved.push({ ...stamp, ...body }) },
       guard: ({ sheet, state }, body) => {
@@ -89,8 +93,8 @@ export const growth = (house: () => House): Subject<GrowthEvents, GrowthState> =
     },
     'gap-signed': {
       name: 'Signature of a gap',
+      right: 'hold:release',
       home: 'gapsSigned',
-      isSignature: true,
       writes: ['gapsSigned'],
       fold: (state, stamp, body) => { state.gapsSigned.push({ ...stamp, ...body }) },
       guard: ({ sheet, state }, { thing, field }) => {

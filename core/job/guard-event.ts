@@ -9,7 +9,7 @@ import { isDatedBefore } from './stamp'
 import { documentAt, documentNamed, standingSheet, type JobDocuments } from './standing-sheet'
 import type { JobState } from './state'
 import type { EventRule, JudgedJob } from './subject'
-import { RULES } from './subjects'
+import { isSignature, RULES } from './subjects'
 
 /**
  * Says whether an event may happen in this state of the job. The same check runs before a tap takes effect and before the
@@ -81,7 +81,7 @@ function hangingAfter(sheet: Sheet, state: JobState, sheetAfter: Sheet, after: J
 /** Nobody hangs something on the tap of another, and nobody signs in passing. */
 function refuseDeed(state: JobState, { deed, type, actor }: JobEvent): Refusal | null {
   if (deed === undefined) return null
-  if (RULES[type].isSignature || type === 'undone' || type === 'job-closed')
+  if (isSignature(type) || type === 'undone' || type === 'job-closed')
     return refuse('deed.alone', 'A signature, an undo and a closing stand for themselves.')
   const author = authorOfDeed(state, deed)
   return author !== undefined && author !== actor.id ? refuse('deed.foreign', 'That tap was made by somebody else.') : null

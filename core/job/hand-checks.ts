@@ -30,6 +30,7 @@ export const handChecks: Subject<HandCheckEvents, HandCheckState, HandCheckDuty>
   events: {
     'hand-checked': {
       name: 'Hand check',
+      right: 'job:work',
       ...intoList('handChecks'),
       guard: ({ sheet, state }, { step: key, check, answer }) => {
         const step = stepOf(sheet, key)

@@ -25,7 +25,7 @@ export const holds: Subject<HoldEvents, HoldState, HoldDuty> = {
   events: {
     'hold-released': {
       name: 'Release',
-      isSignature: true,
+      right: 'hold:release',
       ...intoRegister('released', 'step'),
       guard: ({ sheet, state, owed }, { step: key }) => {
         const step = stepOf(sheet, key)

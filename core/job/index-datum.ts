@@ -21,6 +21,7 @@ export const indexData: Subject<IndexEvents, IndexState, IndexDuty> = {
   events: {
     'index-set': {
       name: 'Index',
+      right: 'job:work',
       ...intoRegister('indexed', 'part'),
       guard: ({ sheet, state }, { part: key }) => {
         const part = partOf(sheet, key)

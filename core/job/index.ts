@@ -51,7 +51,7 @@ export { takeoverPlan, TAKEOVER_REASONS, type ChangedStep, type TakeoverPlan, ty
 export type { Stamp } from './stamp'
 export { STATE_FORMAT, type JobState } from './state'
 export type { CloseBlocker } from './subject'
-export { eventName, typesAtHome } from './subjects'
+export { eventName, rightForEvent, typesAtHome } from './subjects'
 export { machineNow, needsMore, type MachineNow } from './machine-state'
 export { disagreement } from './service'
 export type { BoltPulled, JointPrepared, PassFinished, WrenchUsed } from './tightening'

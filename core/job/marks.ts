@@ -30,6 +30,7 @@ export const marks: Subject<MarkEvents, MarkState, MarkDuty> = {
   events: {
     'mark-made': {
       name: 'Mark',
+      right: 'job:work',
       ...intoList('marksMade'),
       guard: ({ sheet, state }, { mark, way }) => {
         const maker = sheet.steps.find(step => step.makes?.includes(mark))
@@ -41,6 +42,7 @@ export const marks: Subject<MarkEvents, MarkState, MarkDuty> = {
     },
     'mark-checked': {
       name: 'Check of a mark',
+      right: 'job:work',
       ...intoList('marksChecked'),
       guard: ({ state }, { mark }) =>
         markMade(state, mark) ? null : refuse('mark.not-made', `${mark} was never made, so there is nothing to check.`),

@@ -14,5 +14,5 @@ export interface NoteState {
 export const notes: Subject<NoteEvents, NoteState> = {
   ...STANDS_ALONE,
   empty: () => ({ notes: [] }),
-  events: { 'note-added': { name: 'Note', ...intoList('notes'), guard: () => null } },
+  events: { 'note-added': { name: 'Note', right: 'job:work', ...intoList('notes'), guard: () => null } },
 }

@@ -41,11 +41,13 @@ export const opening: Subject<OpeningEvents, OpeningState> = {
   events: {
     'job-opened': {
       name: 'Opened',
+      right: 'job:work',
       fold: (state, stamp, body) => { state.opened = { ...stamp, ...body } },
       guard: ({ state }) => state.opened ? refuse('job.already-open', 'This job is open already.') : null,
     },
     'job-closed': {
       name: 'Closing',
+      right: 'job:close',
       fold: (state, stamp, body) => { state.closed = { ...stamp, ...body } },
       guard: ({ blockers }) => {
         const [first, ...more] = blockers()

@@ -22,9 +22,10 @@ export const photos: Subject<PhotoEvents, PhotoState, PhotoDuty> = {
   ...STANDS_ALONE,
   empty: () => ({ photos: [], kept: {} }),
   events: {
-    'photo-added': { name: 'Photo', ...intoList('photos'), guard: () => null },
+    'photo-added': { name: 'Photo', right: 'job:work', ...intoList('photos'), guard: () => null },
     'photo-kept': {
       name: 'Photo arrived',
+      right: 'job:work',
       fold: (state, _stamp, { photo, sha256 }) => {
         state.kept[photo] = sha256
       },

@@ -36,6 +36,7 @@ export const pieces: Subject<PieceEvents, PieceState, PieceDuty> = {
   events: {
     'part-bagged': {
       name: 'Bag',
+      right: 'job:work',
       ...intoList<PieceEvents['part-bagged']>('moves', ({ part, count, tag }) => ({ part, count, from: 'loose', to: tag })),
       guard: ({ sheet, state }, { part: key, count, tag }) => {
         const { name } = partOf(sheet, key)
@@ -51,6 +52,7 @@ export const pieces: Subject<PieceEvents, PieceState, PieceDuty> = {
     },
     'part-moved': {
       name: 'Move of a part',
+      right: 'job:work',
       ...intoList('moves'),
       guard: ({ sheet, state }, { part: key, count, from, to, reason, ...piece }) => {
         const { name } = partOf(sheet, key)
@@ -77,6 +79,7 @@ export const pieces: Subject<PieceEvents, PieceState, PieceDuty> = {
     },
     'part-disposed': {
       name: 'Decision',
+      right: 'job:work',
       ...intoList('dispositions'),
       guard: ({ sheet, state, after, hanging }, body, { actor, happenedAt }) => {
         const { part: key, disposition, reason } = body

@@ -28,6 +28,7 @@ export const places: Subject<PlaceEvents, PlaceState, PlaceDuty> = {
   events: {
     'piece-placed': {
       name: 'Piece into its place',
+      right: 'job:work',
       ...intoList('placed'),
       guard: ({ sheet, state }, { part: key, piece, place }) => {
         const part = partOf(sheet, key)

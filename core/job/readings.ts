@@ -46,6 +46,7 @@ export const readings: Subject<ReadingEvents, ReadingState, ReadingDuty> = {
   events: {
     'reading-taken': {
       name: 'Reading',
+      right: 'job:work',
       ...intoList('readings'),
       guard: ({ sheet }, { position: key, values, typed, conditions }) => {
         const position = positionOf(sheet, key)

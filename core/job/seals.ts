@@ -41,6 +41,7 @@ export const seals: Subject<SealEvents, SealState, SealDuty> = {
   events: {
     'fluid-used': {
       name: 'Put in with',
+      right: 'job:work',
       ...intoList('fluidsUsed'),
       guard: ({ sheet, state }, { step: key, part, fluid, reason }) => atRefit(sheet, state, key, part, ({ wetting, name }) => {
         const forbidden = forbiddenOn(sheet, part, fluid)
@@ -54,13 +55,14 @@ export const seals: Subject<SealEvents, SealState, SealDuty> = {
     },
     'fluid-allowed': {
       name: 'Stood for a fluid',
-      isSignature: true,
+      right: 'hold:release',
       ...intoList('fluidsAllowed'),
       guard: ({ sheet, state }, { step: key, part, fluid }) => atRefit(sheet, state, key, part, ({ name }) =>
         forbiddenOn(sheet, part, fluid) ? null : refuse('fluid.not-forbidden', `Nothing forbids ${fluid} on ${name}; nobody has to stand for it.`)),
     },
     'seal-measured': {
       name: 'Setting of a seal',
+      right: 'job:work',
       ...intoList('sealsMeasured'),
       guard: ({ sheet, state }, { step: key, seal: sealKey, place, ...measured }) => {
         const seal = sealOf(sheet, sealKey)
@@ -78,6 +80,7 @@ export const seals: Subject<SealEvents, SealState, SealDuty> = {
     },
     'shaft-moved': {
       name: 'Shaft moved along',
+      right: 'job:work',
       ...intoList('shaftsMoved'),
       guard: ({ sheet, state }, { byMm }) => {
         if (!sealStands(sheet, state).some(({ last }) => last))

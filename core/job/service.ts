@@ -35,6 +35,7 @@ export const service: Subject<ServiceEvents, ServiceState, ServiceDuty> = {
   events: {
     'service-stated': {
       name: 'Duty stated',
+      right: 'job:work',
       ...intoRegister('service', 'envelope'),
       guard: ({ sheet }, { envelope: key, value }) => {
         const envelope = envelopeOf(sheet, key)

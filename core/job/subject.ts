@@ -54,6 +54,9 @@ export interface Folding {
   typeOf: (event: string) => EventType | undefined
 }
 
+/** Rights of the table (`shared/rights.ts`) that an event of a job can need. */
+export type EventRight = 'job:work' | 'hold:release' | 'concession:sign' | 'job:close'
+
 export interface EventRule<Body> {
   /** What people call an entry of it. */
   name: string
@@ -61,8 +64,8 @@ export interface EventRule<Body> {
   home?: ListName | RegisterName
   /** What else changes when its entry is taken out of the state again. */
   undo?: (state: JobState, entry: Stamp) => void
-  /** A signature: only a lead takes it back. */
-  isSignature?: true
+  /** What somebody needs who may do it, at the bench or signing there. */
+  right: EventRight
   /** What of the state it writes; any of it where left out. Nothing else is a copy of its own when it is folded. */
   writes?: readonly (ListName | RegisterName)[]
   /** Writes it into the state. */

@@ -3,7 +3,7 @@ import { eventOf, openJob } from '../../tests/support/job-walk'
 import { liftPump } from '../../tests/support/demo-sheet'
 import { emptyState, eventName, foldJob, standingEntry, type EventType } from '.'
 import { TURNS } from './subject'
-import { DUTIES, HOMES, RULES, SIGNATURES, SUBJECTS } from './subjects'
+import { DUTIES, HOMES, isSignature, rightForEvent, RULES, SIGNATURES, SUBJECTS } from './subjects'
 
 describe('the subjects together', () => {
   it('have a state in which each entry has one owner, and homes that are there', () => {
@@ -22,6 +22,16 @@ describe('the subjects together', () => {
     for (const { turn } of Object.values(DUTIES)) expect(TURNS).toContain(turn)
   })
 
+  it('say of each event who may do it: what somebody stands for is not the work of everybody', () => {
+    const more = (Object.keys(RULES) as EventType[]).filter(type => rightForEvent(type) !== 'job:work')
+    expect(Object.fromEntries(more.map(type => [type, rightForEvent(type)]))).toEqual({
+      'hold-released': 'hold:release', 'departure-signed': 'hold:release', 'target-signed': 'hold:release', 'fluid-allowed': 'hold:release',
+      'gap-signed': 'hold:release', 'limit-bent': 'hold:release', 'joint-bent': 'hold:release', 'count-bent': 'hold:release',
+      'part-added': 'hold:release', 'sheet-taken-over': 'hold:release', 'concession-granted': 'concession:sign', 'job-closed': 'job:close',
+    })
+    expect(more.filter(type => !isSignature(type))).toEqual(['job-closed'])
+  })
+
   it('leave an entry that can be taken back for every event that has a home', () => {
     const bodies: Partial<Record<EventType, object>> = {
       'step-done': { step: 'area' }, 'hold-released': { step: 'isolate' }, 'way-chosen': { choice: 'x', way: 'y' },
@@ -29,11 +39,11 @@ describe('the subjects together', () => {
       'departure-made': { step: 'area', how: 'done otherwise', reason: 'r' }, 'departure-signed': { step: 'area' },
       'step-made-good': { step: 'area' }, 'gone-back': { step: 'area', reason: 'r' },
     }
-    for (const [type, { home, isSignature = false }] of Object.entries(RULES) as [EventType, { home?: string, isSignature?: true }][]) {
+    for (const [type, { home }] of Object.entries(RULES) as [EventType, { home?: string }][]) {
       if (!home) continue
       const event = eventOf(type, (bodies[type] ?? { part: 'rotor', step: 'area' }) as never)
       const state = foldJob(liftPump, [event], openJob(liftPump))
-      expect(standingEntry(state, event.id), type).toMatchObject({ event: event.id, isSignature })
+      expect(standingEntry(state, event.id), type).toMatchObject({ event: event.id, isSignature: isSignature(type) })
       expect(standingEntry(foldJob(liftPump, [eventOf('undone', { event: event.id })], state), event.id), type).toBeUndefined()
     }
   })

@@ -17,7 +17,7 @@ import { places, type PlaceDuty, type PlaceEvents, type PlaceState } from './pla
 import { readings, type ReadingDuty, type ReadingEvents, type ReadingState } from './readings'
 import { seals, type SealDuty, type SealEvents, type SealState } from './seals'
 import { service, type ServiceDuty, type ServiceEvents, type ServiceState } from './service'
-import type { DutyRule, EventRule, ListName, RegisterName, Subject } from './subject'
+import type { DutyRule, EventRight, EventRule, ListName, RegisterName, Subject } from './subject'
 import { takingBack, type TakingBackEvents } from './taking-back'
 import { takeover, type TakeoverEvents, type TakeoverState } from './takeover'
 import { tightening, type TighteningDuty, type TighteningEvents, type TighteningState } from './tightening'
@@ -95,8 +95,15 @@ export const HOMES: ReadonlySet<Home> = new Set(Object.keys(RULES).flatMap(type 
 /** … and what people call what stands there. */
 const NAMES = new Map(Object.values(RULES).flatMap(({ home, name }) => home ? [[home, name] as const] : []).reverse())
 const UNDOINGS = new Map(Object.values(RULES).flatMap(({ home, undo }) => home && undo ? [[home, undo] as const] : []))
+/** The right that an event of the job log needs. */
+export const rightForEvent = (type: keyof Subjects['events']): EventRight => RULES[type].right
+
+const SIGNED: ReadonlySet<EventRight> = new Set(['hold:release', 'concession:sign'])
+/** True of what somebody stands for: it is done by itself, and only a lead takes it back. */
+export const isSignature = (type: keyof Subjects['events']): boolean => SIGNED.has(rightForEvent(type))
 /** Where the signatures stand. */
-export const SIGNATURES: ReadonlySet<Home> = new Set(Object.values(RULES).flatMap(rule => rule.isSignature && rule.home ? [rule.home] : []))
+export const SIGNATURES: ReadonlySet<Home>
+  = new Set(Object.values(RULES).flatMap(({ right, home }) => SIGNED.has(right) && home ? [home] : []))
 
 /** How people call an entry of the log; what a newer log may hold is called by its type. */
 export const eventName = (type: string): string => type in RULES ? RULES[type as keyof typeof RULES].name : type

@@ -25,6 +25,7 @@ export const takeover = (subjects: () => Subjects): Subject<TakeoverEvents, Take
   events: {
     'sheet-taken-over': {
       name: 'Newer revision',
+      right: 'hold:release',
       fold: (state, stamp, body, { sheet }) => {
         const keys = new Set(body.reopens)
         const steps = sheet.steps.filter(step => keys.has(step.key))

@@ -29,6 +29,7 @@ export const takingBack = (house: () => House): Subject<TakingBackEvents, object
   events: {
     undone: {
       name: 'Undo',
+      right: 'job:work',
       fold: (state, _stamp, { event }, { typeOf }) => {
         const { homeOf, homes, undoAt } = house()
         const type = typeOf(event)

@@ -25,6 +25,7 @@ export const ticks: Subject<TickEvents, TickState> = {
   events: {
     'step-done': {
       name: 'Tick',
+      right: 'job:work',
       home: 'done',
       writes: ['done'],
       fold: (state, stamp, { step, counted }) => { state.done[step] = { ...stamp, ...counted ? { counted } : {} } },

@@ -66,6 +66,7 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
   events: {
     'joint-prepared': {
       name: 'Joint made ready',
+      right: 'job:work',
       ...intoList('jointsPrepared'),
       guard: (job, { step: key, pattern, lubricant, reason }) => atWork(job, key, ({ plan, passes }) => {
         const senseless = pattern && refusedPattern(plan.joint.layout!, pattern)
@@ -81,7 +82,7 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
     },
     'target-signed': {
       name: 'Another target',
-      isSignature: true,
+      right: 'hold:release',
       ...intoRegister('targetsSigned', 'step'),
       guard: (job, { step: key, prepared }) => atWork(job, key, ({ plan, prepared: made }) => {
         if (plan.targetNm === plan.sheetTargetNm)
@@ -91,6 +92,7 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
     },
     'bolt-pulled': {
       name: 'Pull',
+      right: 'job:work',
       ...intoList('boltPulls'),
       guard: (job, { step: key, pass, bolt, torqueNm, tool, reason }, { happenedAt }) => atWork(job, key, (stand) => {
         const refused = mayPull(job, key, stand, { pass, torqueNm, tool, happenedAt })
@@ -110,6 +112,7 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
     },
     'pass-finished': {
       name: 'Pass finished',
+      right: 'job:work',
       ...intoList('passesFinished'),
       guard: (job, { step: key, pass, torqueNm, count, tool }, { happenedAt }) => atWork(job, key, (stand) => {
         const refused = mayPull(job, key, stand, { pass, torqueNm, tool, happenedAt })
@@ -133,6 +136,7 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
     },
     'bolt-moved': {
       name: 'Bolt moved',
+      right: 'job:work',
       ...intoList('boltsMoved'),
       guard: (job, { step: key, pass, bolt }) => atWork(job, key, ({ plan, passes }) => {
         if (!passes[pass] || bolt >= plan.joint.count) return refuse('tightening.no-bolt', 'There is no such bolt in such a pass.')
@@ -144,6 +148,7 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
     },
     'lock-put': {
       name: 'Locks on',
+      right: 'job:work',
       ...intoList('locksPut'),
       guard: (job, { step: key, count }) => atWork(job, key, ({ plan, needs }) => {
         if (!plan.lock) return refuse('tightening.no-lock', `${plan.joint.name} has no lock that is put on after its last pull.`)
@@ -157,6 +162,7 @@ export const tightening: Subject<TighteningEvents, TighteningState, TighteningDu
     },
     'joint-eased': {
       name: 'Eased',
+      right: 'job:work',
       ...intoList('jointsEased'),
       guard: ({ sheet, state }, { step: key, joint }, { happenedAt }) => {
         const step = stepOf(sheet, key)

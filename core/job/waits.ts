@@ -21,6 +21,7 @@ export const waits: Subject<WaitEvents, WaitState> = {
   events: {
     'wait-cut': {
       name: 'Wait cut short',
+      right: 'job:work',
       ...intoRegister('waitsCut', 'step'),
       guard: ({ sheet, state }, { step: key }, { happenedAt }) => {
         const step = stepOf(sheet, key)

@@ -22,6 +22,7 @@ export const ways: Subject<WayEvents, WayState, WayDuty> = {
   events: {
     'way-chosen': {
       name: 'Way',
+      right: 'job:work',
       home: 'ways',
       writes: ['ways'],
       fold: (state, stamp, { choice, way, reason }) => { state.ways[choice] = { ...stamp, way, ...reason ? { reason } : {} } },

@@ -1,6 +1,6 @@
 import { and, count, eq, inArray, sql } from 'drizzle-orm'
-import { byDeed, foldJob, guardEvent, standingEntry, STATE_FORMAT, type EventType, type JobEvent } from '#core'
-import { may, refuseUndo, rightForEvent } from '#shared/rights'
+import { byDeed, foldJob, guardEvent, rightForEvent, standingEntry, STATE_FORMAT, type EventType, type JobEvent } from '#core'
+import { may, refuseUndo } from '#shared/rights'
 import type { AppendResult, EventDraft, Person } from '#shared/wire/types'
 import type { Database } from '../db/client'
 import { jobEvent, jobEventRefused, jobSnapshot } from '../db/schema'
