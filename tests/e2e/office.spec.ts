@@ -142,8 +142,12 @@ test('what somebody who signs out has not sent lies sealed on the tablet, for th
   await page.getByRole('dialog').getByRole('textbox').fill('Seen by me alone')
   await page.getByRole('dialog').getByRole('button', { name: 'Keep the note' }).click()
   await expect(page.getByText('1 waiting to send')).toBeVisible()
-  await page.getByRole('button', { name: 'Sign out' }).click()
-  await expect(page.getByRole('button', { name: 'Go to the yard' })).toBeVisible()
+  const leave = async () => {
+    await page.getByRole('button', { name: 'Sign out' }).click()
+    // The search of the yard names names, too.
+    await expect(page.getByRole('button', { name: 'Go to the yard' })).toBeVisible()
+  }
+  await leave()
   await context.unrouteAll()
   await page.unrouteAll()
   const enter = async (login: string) => {
@@ -169,7 +173,7 @@ test('what somebody who signs out has not sent lies sealed on the tablet, for th
   })
   expect(kept).toContain('"sealed",[{')
   expect(kept).not.toContain('Seen by me alone')
-  await page.getByRole('button', { name: 'Sign out' }).click()
+  await leave()
   await enter('holm')
   await expect(page.getByRole('button', { name: 'left here' })).toHaveCount(0)
   const lead = await Client.as('brandt')
